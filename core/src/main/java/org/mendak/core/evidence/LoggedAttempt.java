@@ -1,0 +1,31 @@
+package org.mendak.core.evidence;
+
+import java.util.Objects;
+
+/**
+ * One fix tried on a case, as the log has it.
+ *
+ * @param fix the fix's key
+ * @param cameBack whether the success did not last out the holding time; false for what is no success
+ * @param triedBefore whether somebody tried it before the case was opened
+ * @param minutes working minutes plus waits under half an hour; NaN if not known
+ */
+public record LoggedAttempt(String fix, Outcome outcome, boolean cameBack, boolean triedBefore, double minutes) {
+    public LoggedAttempt {
+        Objects.requireNonNull(fix);
+        Objects.requireNonNull(outcome);
+        if (minutes < 0) {
+            throw new IllegalArgumentException("minutes is " + minutes + ", must be 0 or more, or NaN");
+        }
+    }
+
+    /** Whether the error was gone and stayed away. */
+    boolean held() {
+        return outcome.ended() && !cameBack;
+    }
+
+    /** Whether this counts as "tried and did not help". */
+    boolean failed() {
+        return outcome.failed() || outcome.ended() && cameBack;
+    }
+}

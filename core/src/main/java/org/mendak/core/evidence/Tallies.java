@@ -1,0 +1,117 @@
+package org.mendak.core.evidence;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/** Counts attempts and minutes fix by fix. */
+final class Tallies {
+
+    private static final double AUTHOR_STRENGTH = 3;
+    private static final double LONGEST_OF_MEDIAN = 8;
+
+    private record Timed(double minutes, double weight) {}
+
+    private static final class Count {
+        int tried;
+        int worked;
+        int held;
+        int first;
+        int workedFirst;
+        final Map<Long, Integer> after = new HashMap<>();
+        final TreeMap<String, int[]> months = new TreeMap<>();
+        final List<Timed> minutes = new ArrayList<>();
+        final List<String> cases = new ArrayList<>();
+    }
+
+    private final List<String> fixes;
+    private final Count[] counts;
+
+    Tallies(List<String> fixes) {
+        this.fixes = fixes;
+        counts = new Count[fixes.size()];
+        Arrays.setAll(counts, i -> new Count());
+    }
+
+    void add(LoggedCase c, double weight) {
+        long failed = 0;
+        long waiting = 0;
+        boolean first = true;
+        for (LoggedAttempt a : c.attempts()) {
+            int i = fixes.indexOf(a.fix());
+            if (i < 0) {
+                first = false;
+                continue;
+            }
+            if (a.outcome() == Outcome.NOT_RETESTED) {
+                waiting |= 1L << i;
+                first = false;
+            }
+            if (!a.outcome().retested()) {
+                continue;
+            }
+            if (!a.triedBefore()) {
+                count(counts[i], a, c, failed, first, weight);
+            }
+            first = false;
+            if (a.failed()) {
+                failed |= 1L << i | waiting;
+            }
+            waiting = 0;
+        }
+    }
+
+    private static void count(Count n, LoggedAttempt a, LoggedCase c, long failed, boolean first, double weight) {
+        n.tried++;
+        n.worked += a.outcome().ended() ? 1 : 0;
+        n.held += a.held() ? 1 : 0;
+        n.first += first ? 1 : 0;
+        n.workedFirst += first && a.held() ? 1 : 0;
+        n.after.merge(failed, 1, Integer::sum);
+        int[] month = n.months.computeIfAbsent(c.month(), m -> new int[2]);
+        month[0]++;
+        month[1] += a.held() ? 1 : 0;
+        n.cases.add(c.id());
+        if (!Double.isNaN(a.minutes())) {
+            n.minutes.add(new Timed(a.minutes(), weight));
+        }
+    }
+
+    FixTally tally(int i, double authoredMinutes) {
+        Count n = counts[i];
+        List<FixTally.Month> months = n.months.entrySet().stream()
+                .map(m -> new FixTally.Month(m.getKey(), m.getValue()[0], m.getValue()[1]))
+                .toList();
+        return new FixTally(
+                n.tried,
+                n.worked,
+                n.held,
+                n.first,
+                n.workedFirst,
+                minutes(n.minutes, authoredMinutes),
+                n.after,
+                months,
+                n.cases.stream().distinct().toList());
+    }
+
+    /** The weighted mean, the author's estimate counting as three attempts; single long ones are cut. */
+    private static double minutes(List<Timed> seen, double authored) {
+        double[] sorted = seen.stream().mapToDouble(Timed::minutes).sorted().toArray();
+        double most = sorted.length == 0 ? 0 : LONGEST_OF_MEDIAN * median(sorted);
+        double sum = AUTHOR_STRENGTH * authored;
+        double weights = AUTHOR_STRENGTH;
+        for (Timed t : seen) {
+            sum += t.weight() * Math.min(t.minutes(), most);
+            weights += t.weight();
+        }
+        return sum / weights;
+    }
+
+    private static double median(double[] sorted) {
+        int half = sorted.length / 2;
+        return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+    }
+}

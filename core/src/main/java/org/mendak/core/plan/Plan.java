@@ -1,0 +1,76 @@
+package org.mendak.core.plan;
+
+import java.util.List;
+
+/**
+ * What to do next on a case.
+ *
+ * @param mode whether the order was measured or is the author's
+ * @param ordered the fixes still to be tried, best first; those behind {@code handOverAfter} stay in the list
+ * @param excluded what is not proposed, with the reason
+ * @param handOverAfter after how many of {@code ordered} handing over is better than going on; null in mode AUTHORED
+ * @param expectedMinutes expected minutes from now to the end, hand-over included; null in mode AUTHORED
+ * @param expectedMinutesAuthored the same for the author's order with the same exclusions; null in mode AUTHORED
+ * @param cases how many cases taught the order
+ */
+public record Plan(
+        Mode mode,
+        List<Item> ordered,
+        List<Excluded> excluded,
+        Integer handOverAfter,
+        Double expectedMinutes,
+        Double expectedMinutesAuthored,
+        int cases) {
+
+    /** Where the order comes from. */
+    public enum Mode {
+        /** There is too little evidence to measure: the author's order. */
+        AUTHORED,
+        MEASURED
+    }
+
+    /**
+     * A fix at its place.
+     *
+     * @param chance that it ends the case here, all before it having failed; null in mode AUTHORED
+     * @param chanceNow that it would end the case if it were tried next; null in mode AUTHORED
+     * @param low lower end of what is plausible for {@code chance} at 80 %; null under 20 cases
+     * @param high upper end; null with {@code low}
+     * @param minutes expected minutes of this fix, what must be fetched for it included
+     * @param solvedByHere chance that the case is solved with this fix done; null in mode AUTHORED
+     * @param elapsedByHere minutes of all fixes up to and with this one
+     * @param tried how often it was tried in this known error
+     * @param triedHere how often after exactly what will have failed by then
+     * @param reasons why it stands here, in words
+     * @param missingNeeds needs that are not known to be at hand
+     * @param costOfLater expected minutes that putting it one place later would add; null for the last and in mode AUTHORED
+     */
+    public record Item(
+            String key,
+            String title,
+            Double chance,
+            Double chanceNow,
+            Double low,
+            Double high,
+            double minutes,
+            Double solvedByHere,
+            double elapsedByHere,
+            int tried,
+            int triedHere,
+            List<String> reasons,
+            List<String> missingNeeds,
+            Double costOfLater) {
+        public Item {
+            reasons = List.copyOf(reasons);
+            missingNeeds = List.copyOf(missingNeeds);
+        }
+    }
+
+    /** A fix that is not proposed, and why. */
+    public record Excluded(String key, String title, String reason) {}
+
+    public Plan {
+        ordered = List.copyOf(ordered);
+        excluded = List.copyOf(excluded);
+    }
+}

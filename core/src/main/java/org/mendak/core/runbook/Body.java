@@ -1,0 +1,212 @@
+package org.mendak.core.runbook;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.BulletList;
+import org.commonmark.node.FencedCodeBlock;
+import org.commonmark.node.Heading;
+import org.commonmark.node.Link;
+import org.commonmark.node.ListItem;
+import org.commonmark.node.Node;
+import org.commonmark.node.OrderedList;
+import org.commonmark.node.Paragraph;
+import org.commonmark.node.SourceSpan;
+import org.commonmark.parser.IncludeSourceSpans;
+import org.commonmark.parser.Parser;
+
+/** The CommonMark part of a document as sections of prose, fences, clauses and numbered items, all with their places. */
+final class Body {
+
+    /** A {@code - Keyword: value} bullet; line and columns from 1. {@code items} are the bullets below it. */
+    record Clause(String keyword, String value, int line, int column, int valueColumn) {}
+
+    /** A numbered item: its text, the target of its first link (empty if none), the clauses below it. */
+    record Item(String text, String link, String linkText, List<Clause> clauses, int line, int column) {}
+
+    /** What stands under one heading; the part before the first has an empty title and line 0. */
+    record Section(
+            String title,
+            int line,
+            List<String> prose,
+            List<Fix.Fence> fences,
+            List<Clause> clauses,
+            List<Item> items) {
+        static Section start(String title, int line) {
+            return new Section(title, line, new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+        }
+
+        String proseText() {
+            return String.join("\n\n", prose);
+        }
+    }
+
+    private static final Parser PARSER = Parser.builder()
+            .includeSourceSpans(IncludeSourceSpans.BLOCKS_AND_INLINES)
+            .build();
+
+    private final String[] lines;
+    private final Problems problems;
+    private final List<Section> sections = new ArrayList<>();
+
+    private Body(String[] lines, Problems problems) {
+        this.lines = lines;
+        this.problems = problems;
+    }
+
+    /**
+     * Reads the sections.
+     *
+     * @param lines the whole document's lines, those of the head blanked out so that line numbers hold
+     */
+    static List<Section> read(String[] lines, Problems problems) {
+        Body body = new Body(lines, problems);
+        body.sections.add(Section.start("", 0));
+        Node document = PARSER.parse(String.join("\n", lines));
+        for (Node n = document.getFirstChild(); n != null; n = n.getNext()) {
+            body.block(n);
+        }
+        return body.sections;
+    }
+
+    private void block(Node n) {
+        Section current = sections.get(sections.size() - 1);
+        if (n instanceof Heading h && h.getLevel() == 2) {
+            sections.add(
+                    Section.start(raw(h).replaceFirst("^\\s*#+\\s*", "").replaceFirst("\\s+#+\\s*$", ""), line(h)));
+        } else if (n instanceof Heading h && h.getLevel() == 1) {
+            problems.warning(
+                    line(h),
+                    column(h),
+                    "a heading of the first level has no meaning here",
+                    "the title stands in the head; sections begin with ##");
+        } else if (n instanceof FencedCodeBlock f) {
+            String info = f.getInfo() == null ? "" : f.getInfo().strip();
+            String text = f.getLiteral().endsWith("\n")
+                    ? f.getLiteral().substring(0, f.getLiteral().length() - 1)
+                    : f.getLiteral();
+            current.fences().add(new Fix.Fence(info, text, line(f) + 1));
+        } else if (n instanceof BulletList list) {
+            for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
+                bullet(item, current);
+            }
+        } else if (n instanceof OrderedList list) {
+            for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
+                current.items().add(item((ListItem) item));
+            }
+        } else {
+            current.prose().add(raw(n));
+        }
+    }
+
+    private void bullet(Node item, Section into) {
+        Clause c = clause(item);
+        if (c == null) {
+            into.prose()
+                    .add("- "
+                            + (item.getFirstChild() == null
+                                    ? ""
+                                    : raw(item.getFirstChild()).strip()));
+        } else {
+            into.clauses().add(c);
+        }
+    }
+
+    private Item item(ListItem item) {
+        List<Clause> clauses = new ArrayList<>();
+        Node first = item.getFirstChild();
+        String text = first instanceof Paragraph ? raw(first).strip() : "";
+        for (Node n = first; n != null; n = n.getNext()) {
+            if (n instanceof BulletList list) {
+                for (Node b = list.getFirstChild(); b != null; b = b.getNext()) {
+                    Clause c = clause(b);
+                    if (c != null) {
+                        clauses.add(c);
+                    }
+                }
+            }
+        }
+        Link link = firstLink(first);
+        return new Item(
+                text,
+                link == null ? "" : link.getDestination(),
+                link == null ? "" : textOf(link),
+                clauses,
+                line(item),
+                column(item));
+    }
+
+    /** The clause of a bullet, or null if it is prose. A keyword is up to four words of letters before a colon or the end. */
+    private Clause clause(Node item) {
+        Node p = item.getFirstChild();
+        if (!(p instanceof Paragraph)) {
+            return null;
+        }
+        String raw = raw(p);
+        int colon = raw.indexOf(':');
+        String keyword = (colon < 0 ? raw : raw.substring(0, colon)).strip();
+        if (!keyword.matches("\\p{L}+(?:[ -]\\p{L}+){0,4}")) {
+            return null;
+        }
+        if (colon < 0 && !Keywords.isKeyword(keyword)) {
+            return null;
+        }
+        int valueAt = colon < 0 ? raw.length() : colon + 1;
+        while (valueAt < raw.length() && raw.charAt(valueAt) == ' ') {
+            valueAt++;
+        }
+        return new Clause(keyword, raw.substring(valueAt).strip(), line(p), column(p), column(p) + valueAt);
+    }
+
+    static Link firstLink(Node under) {
+        if (under == null) {
+            return null;
+        }
+        Link[] found = new Link[1];
+        under.accept(new AbstractVisitor() {
+            @Override
+            public void visit(Link link) {
+                if (found[0] == null) {
+                    found[0] = link;
+                }
+            }
+        });
+        return found[0];
+    }
+
+    private static String textOf(Node n) {
+        StringBuilder s = new StringBuilder();
+        n.accept(new AbstractVisitor() {
+            @Override
+            public void visit(org.commonmark.node.Text t) {
+                s.append(t.getLiteral());
+            }
+
+            @Override
+            public void visit(org.commonmark.node.Code c) {
+                s.append(c.getLiteral());
+            }
+        });
+        return s.toString();
+    }
+
+    private int line(Node n) {
+        return n.getSourceSpans().isEmpty() ? 1 : n.getSourceSpans().get(0).getLineIndex() + 1;
+    }
+
+    private int column(Node n) {
+        return n.getSourceSpans().isEmpty() ? 1 : n.getSourceSpans().get(0).getColumnIndex() + 1;
+    }
+
+    /** The source of a block, its lines joined by a newline. */
+    private String raw(Node n) {
+        StringBuilder s = new StringBuilder();
+        for (SourceSpan span : n.getSourceSpans()) {
+            String line = lines[span.getLineIndex()];
+            int from = Math.min(span.getColumnIndex(), line.length());
+            int to = Math.min(from + span.getLength(), line.length());
+            s.append(s.isEmpty() ? "" : "\n").append(line, from, to);
+        }
+        return s.toString();
+    }
+}

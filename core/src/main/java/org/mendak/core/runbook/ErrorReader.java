@@ -1,0 +1,276 @@
+package org.mendak.core.runbook;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.mendak.core.language.Condition;
+import org.mendak.core.language.ProductRange;
+import org.mendak.core.language.Template;
+
+/** Reads a known error out of its head and sections. */
+final class ErrorReader {
+
+    private static final Set<String> KEYS =
+            Set.of("error", "title", "phases", "products", "aliases", "first-aid", "confirmed");
+    private static final Set<String> SECTIONS = Set.of("Recognise", "Ask", "Try", "Ruled out", "Verify");
+
+    private final String key;
+    private final Head head;
+    private final List<Body.Section> sections;
+    private final Problems problems;
+    private final List<Signature> signatures = new ArrayList<>();
+    private final List<KnownError.Sample> samples = new ArrayList<>();
+    private final List<String> confusions = new ArrayList<>();
+    private final List<KnownError.Question> questions = new ArrayList<>();
+    private final List<KnownError.TryItem> tries = new ArrayList<>();
+    private final List<KnownError.RuledOut> ruledOut = new ArrayList<>();
+    private final List<KnownError.VerifyItem> verify = new ArrayList<>();
+
+    ErrorReader(String key, Head head, List<Body.Section> sections, Problems problems) {
+        this.key = key;
+        this.head = head;
+        this.sections = sections;
+        this.problems = problems;
+    }
+
+    KnownError read() {
+        head.expectOnly(KEYS);
+        String title = head.text("title").map(Head.Text::value).orElse("");
+        if (title.isEmpty()) {
+            problems.error(2, 1, "the title is missing", "add title: \"...\" to the head");
+        }
+        boolean firstAid =
+                head.text("first-aid").map(t -> t.value().equals("true")).orElse(false);
+        for (Body.Section s : sections) {
+            section(s);
+        }
+        if (signatures.isEmpty() && !firstAid) {
+            problems.error(
+                    1, 1, "nothing says how to recognise it", "add ## Recognise with a Code, Message or Symptom");
+        }
+        if (tries.isEmpty()) {
+            problems.error(1, 1, "there is nothing to try", "add ## Try with a numbered list of links to fixes");
+        }
+        return new KnownError(
+                key,
+                title,
+                phases(),
+                products(),
+                head.texts("aliases").stream().map(Head.Text::value).toList(),
+                firstAid,
+                sections.get(0).proseText(),
+                signatures,
+                samples,
+                confusions,
+                questions,
+                tries,
+                ruledOut,
+                verify);
+    }
+
+    private List<Phase> phases() {
+        List<Phase> phases = new ArrayList<>();
+        for (Head.Text t : head.texts("phases")) {
+            Phase.named(t.value())
+                    .ifPresentOrElse(
+                            phases::add,
+                            () -> problems.error(
+                                    t.line(),
+                                    t.column(),
+                                    "\"" + t.value() + "\" is not a phase",
+                                    "write install, update or launch"));
+        }
+        return phases;
+    }
+
+    private List<ProductRange> products() {
+        List<ProductRange> products = new ArrayList<>();
+        for (Head.Text t : head.texts("products")) {
+            ProductRange range = problems.take(ProductRange.parse(t.value()), t.line(), t.column());
+            if (range != null) {
+                products.add(range);
+            }
+        }
+        return products;
+    }
+
+    private void section(Body.Section s) {
+        switch (s.title()) {
+            case "" -> {}
+            case "Recognise" ->
+                Keywords.known(s.clauses(), Keywords.RECOGNISE, problems).forEach(this::recognise);
+            case "Ask" -> s.items().forEach(this::ask);
+            case "Try" -> {
+                s.items().forEach(this::tryItem);
+                checkAfter();
+            }
+            case "Ruled out" -> ruledOut(s);
+            case "Verify" -> s.items().forEach(this::verify);
+            default ->
+                problems.warning(
+                        s.line(),
+                        1,
+                        "the section \"" + s.title() + "\" has no meaning",
+                        "sections are " + String.join(", ", new java.util.TreeSet<>(SECTIONS)));
+        }
+    }
+
+    private void recognise(Body.Clause c) {
+        String text = Clauses.codeOr(c);
+        switch (c.keyword()) {
+            case "Code" -> signature(Signature.Kind.CODE, text, null, c);
+            case "Message" -> template(Signature.Kind.MESSAGE, text, c);
+            case "Supporting" -> template(Signature.Kind.SUPPORTING, text, c);
+            case "Symptom" -> signature(Signature.Kind.SYMPTOM, c.value(), null, c);
+            case "Sample" -> samples.add(new KnownError.Sample(text, c.line()));
+            default -> confusions.add(c.value());
+        }
+    }
+
+    private void template(Signature.Kind kind, String text, Body.Clause c) {
+        Template t = problems.take(Template.parse(text), c.line(), Clauses.codeColumn(c));
+        if (t != null) {
+            signature(kind, text, t, c);
+        }
+    }
+
+    private void signature(Signature.Kind kind, String text, Template template, Body.Clause c) {
+        if (text.isBlank()) {
+            problems.error(c.line(), c.column(), c.keyword() + " is empty", "write it between backticks");
+        } else {
+            signatures.add(new Signature(kind, text, template, c.line()));
+        }
+    }
+
+    private void ask(Body.Item item) {
+        String sets = "";
+        String run = "";
+        double minutes = 1;
+        Template capture = null;
+        List<String> choices = new ArrayList<>();
+        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.ASK, problems)) {
+            switch (c.keyword()) {
+                case "Sets" -> sets = Clauses.codeOr(c);
+                case "Run" -> run = Clauses.codeOr(c);
+                case "Minutes" -> minutes = Clauses.minutes(c, problems);
+                case "Capture" ->
+                    capture = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
+                default -> choices.addAll(Clauses.commaList(c.value()));
+            }
+        }
+        questions.add(new KnownError.Question(item.text(), sets, choices, minutes, run, capture, item.line()));
+    }
+
+    private void tryItem(Body.Item item) {
+        String fix = Clauses.keyOfLink(item.link());
+        if (fix.isEmpty()) {
+            problems.error(
+                    item.line(), item.column(), "this does not link to a fix", "write [Title](../fixes/its-key.md)");
+            return;
+        }
+        if (tries.stream().anyMatch(t -> t.fix().equals(fix))) {
+            problems.error(item.line(), item.column(), "\"" + fix + "\" stands in this list twice", "keep one of them");
+            return;
+        }
+        Map<String, String> with = new LinkedHashMap<>();
+        Condition when = null;
+        String whenText = "";
+        List<String> after = new ArrayList<>();
+        boolean lastResort = false;
+        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.TRY, problems)) {
+            switch (c.keyword()) {
+                case "With" -> with(c, with);
+                case "When" -> {
+                    whenText = Clauses.codeOr(c);
+                    when = problems.take(Condition.parse(whenText), c.line(), Clauses.codeColumn(c));
+                }
+                case "After" -> after.addAll(Clauses.keysOfLinks(c.value()));
+                case "Last resort" -> lastResort = true;
+                default ->
+                    problems.warning(
+                            c.line(), c.column(), "\"Together\" is not evaluated yet", "list the fixes one by one");
+            }
+        }
+        tries.add(new KnownError.TryItem(fix, item.linkText(), with, when, whenText, after, lastResort, item.line()));
+    }
+
+    private void with(Body.Clause c, Map<String, String> with) {
+        String text = Clauses.codeOr(c);
+        int equals = text.indexOf('=');
+        if (equals < 1) {
+            problems.error(c.line(), c.valueColumn(), "With needs a name and a value", "write `area = {stage}`");
+            return;
+        }
+        with.put(text.substring(0, equals).strip(), text.substring(equals + 1).strip());
+    }
+
+    private void checkAfter() {
+        List<String> keys = tries.stream().map(KnownError.TryItem::fix).toList();
+        for (KnownError.TryItem t : tries) {
+            for (String before : t.after()) {
+                if (!keys.contains(before)) {
+                    problems.error(
+                            t.line(),
+                            1,
+                            "\"" + t.fix() + "\" comes after \"" + before + "\", which is not in this list",
+                            "add it to Try, or take After away");
+                }
+            }
+        }
+        if (hasRing()) {
+            problems.error(tries.get(0).line(), 1, "the fixes wait for each other in a ring", "take one After away");
+        }
+    }
+
+    /** Whether After leads back to itself: repeatedly removes fixes whose predecessors are all removed. */
+    private boolean hasRing() {
+        Set<String> done = new java.util.HashSet<>();
+        boolean moved = true;
+        while (moved) {
+            moved = false;
+            for (KnownError.TryItem t : tries) {
+                if (!done.contains(t.fix()) && done.containsAll(t.after())) {
+                    done.add(t.fix());
+                    moved = true;
+                }
+            }
+        }
+        return done.size() < tries.size()
+                && tries.stream()
+                        .allMatch(t -> tries.stream()
+                                .map(KnownError.TryItem::fix)
+                                .toList()
+                                .containsAll(t.after()));
+    }
+
+    private void ruledOut(Body.Section s) {
+        for (String line : s.prose()) {
+            List<String> keys = Clauses.keysOfLinks(line);
+            if (!keys.isEmpty()) {
+                int close = line.indexOf(')');
+                String reason = close < 0
+                        ? ""
+                        : line.substring(close + 1)
+                                .replaceFirst("^\\s*:\\s*", "")
+                                .strip();
+                String title = line.replaceFirst("(?s)^-\\s*\\[([^\\]]*)\\].*$", "$1");
+                ruledOut.add(new KnownError.RuledOut(keys.get(0), title, reason, s.line()));
+            }
+        }
+    }
+
+    private void verify(Body.Item item) {
+        String required = "";
+        String otherwise = "";
+        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.VERIFY, problems)) {
+            if (c.keyword().equals("Required")) {
+                required = c.value();
+            } else {
+                otherwise = c.value();
+            }
+        }
+        verify.add(new KnownError.VerifyItem(item.text(), required, otherwise));
+    }
+}

@@ -1,0 +1,174 @@
+package org.mendak.core.runbook;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendak.core.language.Template;
+import org.mendak.core.language.ValueType;
+
+/** Reads a fix out of its head and sections. */
+final class FixReader {
+
+    private static final Set<String> KEYS = Set.of(
+            "fix",
+            "title",
+            "kind",
+            "minutes",
+            "risk",
+            "needs",
+            "leaves",
+            "parameters",
+            "aliases",
+            "reversible",
+            "keeps-data",
+            "offline",
+            "affects",
+            "discouraged",
+            "opposite-of",
+            "substantial",
+            "confirmed");
+
+    private final String key;
+    private final Head head;
+    private final List<Body.Section> sections;
+    private final Problems problems;
+
+    FixReader(String key, Head head, List<Body.Section> sections, Problems problems) {
+        this.key = key;
+        this.head = head;
+        this.sections = sections;
+        this.problems = problems;
+    }
+
+    Fix read() {
+        head.expectOnly(KEYS);
+        String title = head.text("title").map(Head.Text::value).orElse("");
+        if (title.isEmpty()) {
+            problems.error(2, 1, "the title is missing", "add title: \"...\" to the head");
+        }
+        if (head.text("minutes").isEmpty()) {
+            problems.error(2, 1, "the minutes are missing", "add minutes: 5 to the head");
+        }
+        Body.Section intro = sections.get(0);
+        List<String> sideEffects = Keywords.known(intro.clauses(), Keywords.FIX_INTRO, problems).stream()
+                .map(Body.Clause::value)
+                .toList();
+        List<Fix.Step> steps = sections.stream().skip(1).map(this::step).toList();
+        if (steps.isEmpty()) {
+            problems.error(1, 1, "the fix has no steps", "add a heading such as ## Stop the update helper");
+        }
+        return new Fix(
+                key,
+                title,
+                choice("kind", "lasting", "workaround").equals("workaround"),
+                head.number("minutes", 5),
+                Fix.Risk.valueOf(choice("risk", "safe", "interrupts", "weakens", "destroys")
+                        .toUpperCase(java.util.Locale.ROOT)),
+                values("needs"),
+                values("leaves"),
+                parameters(),
+                values("aliases"),
+                head.text("discouraged").map(Head.Text::value).orElse(""),
+                intro.proseText(),
+                sideEffects,
+                steps);
+    }
+
+    private List<String> values(String name) {
+        return head.texts(name).stream().map(Head.Text::value).toList();
+    }
+
+    private String choice(String name, String... allowed) {
+        Optional<Head.Text> t = head.text(name);
+        if (t.isEmpty()) {
+            return allowed[0];
+        }
+        if (List.of(allowed).contains(t.get().value())) {
+            return t.get().value();
+        }
+        problems.error(
+                t.get().line(),
+                t.get().column(),
+                "\"" + t.get().value() + "\" is not a " + name,
+                "write " + String.join(", ", allowed));
+        return allowed[0];
+    }
+
+    private Map<String, ValueType> parameters() {
+        Map<String, ValueType> parameters = new LinkedHashMap<>();
+        Head inner = head.inner("parameters");
+        for (Head.Text name : inner.keys()) {
+            inner.text(name.value())
+                    .flatMap(t -> ValueType.named(t.value()))
+                    .ifPresentOrElse(
+                            type -> parameters.put(name.value(), type),
+                            () -> problems.error(
+                                    name.line(),
+                                    name.column(),
+                                    "\"" + name.value() + "\" has no known type",
+                                    "write for example " + name.value() + ": path"));
+        }
+        return parameters;
+    }
+
+    private Fix.Step step(Body.Section s) {
+        List<String> expect = new ArrayList<>();
+        List<Fix.Capture> captures = new ArrayList<>();
+        List<String> cautions = new ArrayList<>();
+        List<Fix.PutBack> putBacks = new ArrayList<>();
+        List<Fix.Note> notes = new ArrayList<>();
+        double minutes = 0;
+        double restart = 0;
+        double wait = 0;
+        String doneWhen = "";
+        String destroys = "";
+        for (Body.Clause c : Keywords.known(s.clauses(), Keywords.STEP, problems)) {
+            switch (c.keyword()) {
+                case "Expect" -> expect.add(c.value());
+                case "Capture", "Capture before" -> capture(c, captures);
+                case "Caution" -> cautions.add(c.value());
+                case "Put back", "After success" ->
+                    putBacks.add(new Fix.PutBack(
+                            Clauses.withoutCode(c.value()),
+                            Clauses.code(c.value()).orElse(""),
+                            c.keyword().equals("After success")));
+                case "Minutes" -> minutes = Clauses.minutes(c, problems);
+                case "Restart" -> restart = Clauses.minutes(c, problems);
+                case "Wait" -> wait = Clauses.minutes(c, problems);
+                case "Done when" -> doneWhen = c.value();
+                case "Destroys" -> destroys = c.value();
+                default -> notes.add(new Fix.Note(c.keyword(), c.value()));
+            }
+        }
+        if (s.title().isBlank()) {
+            problems.error(Math.max(1, s.line()), 1, "the step has no heading", "write what to do after ##");
+        }
+        List<String> prose = new ArrayList<>(s.prose());
+        s.items().forEach(i -> prose.add("- " + i.text()));
+        return new Fix.Step(
+                s.title(),
+                String.join("\n\n", prose),
+                s.fences(),
+                expect,
+                captures,
+                cautions,
+                putBacks,
+                notes,
+                minutes,
+                restart,
+                wait,
+                doneWhen,
+                destroys,
+                Math.max(1, s.line()));
+    }
+
+    private void capture(Body.Clause c, List<Fix.Capture> captures) {
+        Template t = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
+        if (t != null) {
+            captures.add(new Fix.Capture(t, c.keyword().equals("Capture before")));
+        }
+    }
+}

@@ -1,0 +1,100 @@
+package org.mendak.core.runbook;
+
+import java.util.List;
+import java.util.Map;
+import org.mendak.core.language.Condition;
+import org.mendak.core.language.ProductRange;
+import org.mendak.core.language.Template;
+
+/**
+ * A failure as users meet it, and its runbook.
+ *
+ * @param key the file's name without its ending
+ * @param firstAid whether this is what to try when nothing matches; it has no signatures then
+ * @param intro prose for the agent, CommonMark; may be empty
+ * @param tries the fixes, in the author's order
+ */
+public record KnownError(
+        String key,
+        String title,
+        List<Phase> phases,
+        List<ProductRange> products,
+        List<String> aliases,
+        boolean firstAid,
+        String intro,
+        List<Signature> signatures,
+        List<Sample> samples,
+        List<String> confusions,
+        List<Question> questions,
+        List<TryItem> tries,
+        List<RuledOut> ruledOut,
+        List<VerifyItem> verify) {
+
+    public KnownError {
+        phases = List.copyOf(phases);
+        products = List.copyOf(products);
+        aliases = List.copyOf(aliases);
+        signatures = List.copyOf(signatures);
+        samples = List.copyOf(samples);
+        confusions = List.copyOf(confusions);
+        questions = List.copyOf(questions);
+        tries = List.copyOf(tries);
+        ruledOut = List.copyOf(ruledOut);
+        verify = List.copyOf(verify);
+    }
+
+    /** A message as it was seen once; {@code line} from 1. */
+    public record Sample(String text, int line) {}
+
+    /**
+     * Something to ask or look up before a fix.
+     *
+     * @param sets the fact that the answer sets; empty if none
+     * @param choices the answers to choose from; empty for free text
+     * @param minutes what asking costs
+     * @param run a read-only command; empty if a person is asked
+     * @param capture what to read out of the command's output; null if nothing
+     */
+    public record Question(
+            String text, String sets, List<String> choices, double minutes, String run, Template capture, int line) {
+        public Question {
+            choices = List.copyOf(choices);
+        }
+    }
+
+    /**
+     * A fix to try.
+     *
+     * @param fix the fix's key
+     * @param title the link's text
+     * @param with values for the fix's parameters: a literal, or {@code {name}} for a captured value
+     * @param when the condition under which it applies; null if always
+     * @param whenText the condition as written; empty if there is none
+     * @param after keys of fixes that must have been tried before
+     */
+    public record TryItem(
+            String fix,
+            String title,
+            Map<String, String> with,
+            Condition when,
+            String whenText,
+            List<String> after,
+            boolean lastResort,
+            int line) {
+        public TryItem {
+            with = Map.copyOf(with);
+            after = List.copyOf(after);
+        }
+    }
+
+    /** A fix that people try and that does not help here. */
+    public record RuledOut(String fix, String title, String reason, int line) {}
+
+    /**
+     * A check that the original action works again.
+     *
+     * @param required what must be seen; empty if the text says it
+     * @param otherwise what it means if it is not seen; may be empty
+     */
+    public record VerifyItem(String text, String required, String otherwise) {}
+}

@@ -1,0 +1,33 @@
+package org.mendak.core.runbook;
+
+import java.util.Objects;
+
+/**
+ * Something to mend in a document.
+ *
+ * @param line the line, from 1
+ * @param column the column, from 1, in UTF-16 units
+ * @param message what is wrong
+ * @param remedy what to do about it; may be empty
+ */
+public record Problem(Severity severity, int line, int column, String message, String remedy) {
+
+    /** How grave a problem is: an error stops publishing, the others do not. */
+    public enum Severity {
+        ERROR,
+        WARNING,
+        HINT
+    }
+
+    public Problem {
+        Objects.requireNonNull(severity);
+        if (line < 1 || column < 1) {
+            throw new IllegalArgumentException("place is " + line + ":" + column + ", both count from 1");
+        }
+    }
+
+    /** Whether this stops publishing. */
+    public boolean isError() {
+        return severity == Severity.ERROR;
+    }
+}

@@ -1,0 +1,62 @@
+package org.mendak.core.runbook;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+
+/** Reads {@code library.yaml}. */
+final class VocabularyReader {
+
+    private VocabularyReader() {}
+
+    static Vocabulary.Read read(String text) {
+        Problems problems = new Problems();
+        Head root = Head.read(text, 1, problems);
+        root.expectOnly(Set.of("format", "products", "facts", "needs", "settings"));
+        root.text("format").ifPresent(t -> {
+            if (!t.value().equals("1")) {
+                problems.error(
+                        t.line(),
+                        t.column(),
+                        "format \"" + t.value() + "\" is not known",
+                        "this Mendak reads format: 1");
+            }
+        });
+        List<Vocabulary.Product> products = new ArrayList<>();
+        Head p = root.inner("products");
+        for (Head.Text name : p.keys()) {
+            Head h = p.inner(name.value());
+            products.add(new Vocabulary.Product(name.value(), text(h, "about", ""), values(h, "versions")));
+        }
+        List<Vocabulary.Fact> facts = new ArrayList<>();
+        Head f = root.inner("facts");
+        for (Head.Text name : f.keys()) {
+            Head h = f.inner(name.value());
+            facts.add(new Vocabulary.Fact(name.value(), text(h, "title", name.value()), values(h, "choices")));
+        }
+        List<Vocabulary.Need> needs = new ArrayList<>();
+        Head n = root.inner("needs");
+        for (Head.Text name : n.keys()) {
+            Head h = n.inner(name.value());
+            needs.add(new Vocabulary.Need(name.value(), text(h, "title", name.value()), h.number("minutes", 0)));
+        }
+        Head settings = root.inner("settings");
+        settings.expectOnly(Set.of("hand-over-minutes", "holding-days"));
+        return new Vocabulary.Read(
+                new Vocabulary(
+                        products,
+                        facts,
+                        needs,
+                        settings.number("hand-over-minutes", 45),
+                        settings.number("holding-days", 14)),
+                problems.sorted());
+    }
+
+    private static String text(Head h, String key, String otherwise) {
+        return h.text(key).map(Head.Text::value).orElse(otherwise);
+    }
+
+    private static List<String> values(Head h, String key) {
+        return h.texts(key).stream().map(Head.Text::value).toList();
+    }
+}
