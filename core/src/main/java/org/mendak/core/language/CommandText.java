@@ -96,6 +96,9 @@ public final class CommandText {
         if (value.startsWith("-")) {
             return "the value begins with a dash and would be read as an option";
         }
+        if (POWER.contains(fence) && value.codePoints().anyMatch(c -> c >= 0x2018 && c <= 0x201b)) {
+            return "the value holds typographic quotation marks, which end a text in this language";
+        }
         boolean hidden = value.codePoints()
                 .anyMatch(c -> Character.isISOControl(c)
                         || Character.getType(c) == Character.FORMAT

@@ -76,9 +76,9 @@ public record ProductRange(String product, Version from, Version to, Bound bound
     }
 
     private static int firstVersionWord(String t) {
-        for (int i = 1; i < t.length(); i++) {
+        for (int i = 0; i < t.length(); i++) {
             char c = t.charAt(i);
-            boolean afterBlank = Character.isWhitespace(t.charAt(i - 1));
+            boolean afterBlank = i > 0 && Character.isWhitespace(t.charAt(i - 1));
             if (c == '<' || c == '>' || c == '=' || afterBlank && c >= '0' && c <= '9') {
                 return i;
             }

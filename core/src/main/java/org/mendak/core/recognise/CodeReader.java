@@ -1,0 +1,224 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/**
+ * Reads codes in any notation. One pass over the text, word by word; linear.
+ *
+ * <p>Sources: the 32-bit result layout (severity bit, 11 bits of facility, 16 bits of code) is that of the open
+ * specification [MS-ERREF] 2.1; exit status 128 + n for a process ended by signal n and the signals' names and numbers are
+ * those of POSIX.1-2017, 2.8.2 of the shell command language and the page of {@code kill}.
+ */
+final class CodeReader {
+
+    private static final int MOST_CODES = 200;
+    private static final Set<String> SAYS_CODE = Set.of(
+            "error", "code", "err", "errno", "fault", "result", "status", "rc", "errorcode", "nr", "no", "number");
+    private static final Set<String> SAYS_EXIT = Set.of("exit", "exited", "exitcode", "returned");
+    private static final Set<String> FILLERS = Set.of("with", "code", "status", "is", "was", "value", "number", "by");
+    private static final String[] SIGNALS = {
+        "", "HUP", "INT", "QUIT", "ILL", "TRAP", "ABRT", "BUS", "FPE", "KILL", "USR1", "SEGV", "USR2", "PIPE", "ALRM",
+        "TERM"
+    };
+
+    private final String text;
+    private final Set<String> known;
+    private final List<CodeHit> hits = new ArrayList<>();
+    /** The three words before the one at hand, nearest first, lower-cased; empty if there is none. */
+    private String before = "";
+
+    private String beforeThat = "";
+    private String third = "";
+
+    private CodeReader(String text, Set<String> known) {
+        this.text = text;
+        this.known = known;
+    }
+
+    /** The codes of a text. {@code known} are keys that count as codes however they are written. */
+    static List<CodeHit> read(String text, Set<String> known) {
+        return new CodeReader(text, known).run();
+    }
+
+    /** The key of a code as an author wrote it: in whatever notation, or the text itself. */
+    static String keyOfSignature(String written) {
+        String t = written.strip();
+        List<CodeHit> hits = read(t, new HashSet<>());
+        boolean whole = hits.size() == 1 && hits.get(0).to() == t.length();
+        return whole ? hits.get(0).key() : CodeHit.keyOf(t);
+    }
+
+    private List<CodeHit> run() {
+        int i = 0;
+        while (i < text.length() && hits.size() < MOST_CODES) {
+            if (!isWordChar(text.charAt(i))) {
+                if (text.charAt(i) == '\n') {
+                    before = "";
+                    beforeThat = "";
+                    third = "";
+                }
+                i++;
+                continue;
+            }
+            int end = i;
+            while (end < text.length() && (isWordChar(text.charAt(end)) || joins(end))) {
+                end++;
+            }
+            word(i, end);
+            third = beforeThat;
+            beforeThat = before;
+            before = text.substring(i, end).toLowerCase(Locale.ROOT);
+            i = end;
+        }
+        return hits;
+    }
+
+    private static boolean isWordChar(char c) {
+        return c < 128 ? Character.isLetterOrDigit(c) || c == '_' : Character.isLetterOrDigit(c);
+    }
+
+    /** A dash belongs to a word if letters or digits stand on both of its sides. */
+    private boolean joins(int at) {
+        return text.charAt(at) == '-'
+                && at > 0
+                && at + 1 < text.length()
+                && isWordChar(text.charAt(at - 1))
+                && isWordChar(text.charAt(at + 1));
+    }
+
+    private void word(int from, int to) {
+        String w = text.substring(from, to);
+        if (w.length() > 60 || isPartOfPath(from, to)) {
+            return;
+        }
+        boolean minus = from > 0 && text.charAt(from - 1) == '-' && (from == 1 || !isWordChar(text.charAt(from - 2)));
+        if (isDigits(w)) {
+            decimal(w, minus ? from - 1 : from, to, minus);
+        } else if (isHex(w)) {
+            long value = Long.parseLong(hexDigits(w), 16);
+            if (value >= 0x10000 || w.regionMatches(true, 0, "0x", 0, 2)) {
+                hit(w, value, CodeHit.Kind.HEX, from, to);
+            }
+        } else if (isSymbolic(w)) {
+            hits.add(new CodeHit(w, w.toUpperCase(Locale.ROOT), CodeHit.Kind.SYMBOLIC, "", from, to));
+        }
+    }
+
+    /** File names and addresses hold many things that look like codes. */
+    private boolean isPartOfPath(int from, int to) {
+        char left = from > 0 ? text.charAt(from - 1) : ' ';
+        char right = to < text.length() ? text.charAt(to) : ' ';
+        boolean dotted = right == '.' && to + 1 < text.length() && isWordChar(text.charAt(to + 1));
+        return left == '/' || left == '\\' || left == '.' || right == '/' || right == '\\' || dotted;
+    }
+
+    private static boolean isDigits(String w) {
+        return w.chars().allMatch(c -> c >= '0' && c <= '9');
+    }
+
+    private static String hexDigits(String w) {
+        return (w.regionMatches(true, 0, "0x", 0, 2) ? w.substring(2) : w)
+                .replace("-", "")
+                .replace("_", "");
+    }
+
+    /** 0x and up to eight digits; or eight digits, perhaps in two groups, among them a letter and a figure. */
+    private static boolean isHex(String w) {
+        String digits = hexDigits(w);
+        if (digits.isEmpty() || digits.length() > 8 || !digits.chars().allMatch(c -> Character.digit(c, 16) >= 0)) {
+            return false;
+        }
+        if (w.regionMatches(true, 0, "0x", 0, 2)) {
+            return true;
+        }
+        boolean grouped = w.length() == 8 || w.length() == 9 && !Character.isLetterOrDigit(w.charAt(4));
+        return grouped
+                && digits.length() == 8
+                && digits.chars().anyMatch(Character::isDigit)
+                && digits.chars().anyMatch(Character::isLetter);
+    }
+
+    private boolean isSymbolic(String w) {
+        if (known.contains(CodeHit.keyOf(w))) {
+            return w.chars().anyMatch(Character::isDigit) || w.indexOf('_') > 0;
+        }
+        boolean upper = w.equals(w.toUpperCase(Locale.ROOT));
+        if (!upper || !Character.isLetter(w.charAt(0))) {
+            return false;
+        }
+        if (w.startsWith("E_") || w.startsWith("ERR_") || w.startsWith("ERROR_")) {
+            return true;
+        }
+        int letters = 0;
+        while (letters < w.length() && Character.isLetter(w.charAt(letters))) {
+            letters++;
+        }
+        int digits = letters;
+        if (digits < w.length() && (w.charAt(digits) == '-' || w.charAt(digits) == '_')) {
+            digits++;
+        }
+        String rest = w.substring(digits);
+        return letters >= 1 && letters <= 8 && rest.length() >= 2 && rest.length() <= 8 && isDigits(rest);
+    }
+
+    private void decimal(String w, int from, int to, boolean minus) {
+        String digits = w;
+        if (digits.length() > 10) {
+            return;
+        }
+        long value = Long.parseLong(digits) * (minus ? -1 : 1);
+        boolean large = value >= 0x80000000L && value <= 0xFFFFFFFFL || value < -0xFFFF && value >= Integer.MIN_VALUE;
+        if (large) {
+            hit(text.substring(from, to), value & 0xFFFFFFFFL, CodeHit.Kind.DECIMAL, from, to);
+        } else if (saysExit() && value >= 0 && value < 256) {
+            hits.add(new CodeHit(w, "exit " + value, CodeHit.Kind.EXIT, explainExit((int) value), from, to));
+        } else if (saysCode()) {
+            hits.add(new CodeHit(
+                    text.substring(from, to),
+                    (minus ? "-" : "") + digits,
+                    CodeHit.Kind.DECIMAL,
+                    "a number beside the word \"" + before + "\"",
+                    from,
+                    to));
+        }
+    }
+
+    private boolean saysCode() {
+        return SAYS_CODE.contains(before) || FILLERS.contains(before) && SAYS_CODE.contains(beforeThat);
+    }
+
+    private boolean saysExit() {
+        return SAYS_EXIT.contains(before)
+                || FILLERS.contains(before) && SAYS_EXIT.contains(beforeThat)
+                || FILLERS.contains(before) && FILLERS.contains(beforeThat) && SAYS_EXIT.contains(third);
+    }
+
+    private void hit(String raw, long value, CodeHit.Kind kind, int from, int to) {
+        String canonical = value < 0x10000 ? String.valueOf(value) : String.format(Locale.ROOT, "0x%08X", value);
+        hits.add(new CodeHit(raw, canonical, kind, value < 0x10000 ? "" : explainResult(value), from, to));
+    }
+
+    private static String explainResult(long value) {
+        return String.format(
+                Locale.ROOT,
+                "0x%08X: a 32-bit result, %s, facility %d, code %d",
+                value,
+                (value & 0x80000000L) != 0 ? "failure" : "success",
+                value >> 16 & 0x7FF,
+                value & 0xFFFF);
+    }
+
+    private static String explainExit(int status) {
+        if (status == 0) {
+            return "exit status 0: success";
+        }
+        int signal = status - 128;
+        return signal > 0 && signal < SIGNALS.length
+                ? "exit status " + status + " = 128 + " + signal + ": ended by signal " + SIGNALS[signal]
+                : "exit status " + status;
+    }
+}

@@ -1,0 +1,196 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.core.language.Template;
+import org.mendak.core.language.ValueType;
+
+/**
+ * Finds a template in a prepared text, character by character with white space, case and quotation marks set aside. Tries
+ * occurrences of each literal in turn under a budget of work units, so that no text can make it slow.
+ */
+final class ExactMatcher {
+
+    /** Where a literal or value stands, in squeezed positions; {@code name} is null for a literal. */
+    record Piece(String name, int from, int to) {}
+
+    /** A match: its pieces in order and its captured values. */
+    record Match(List<Piece> pieces, Map<String, String> values) {}
+
+    private static final int BUDGET = 4_000;
+    private static final String CLOSING = ".,;:!?)]}";
+
+    private final PreparedText text;
+    private final List<Template.Part> parts;
+    private final List<Piece> pieces = new ArrayList<>();
+    private final Map<String, String> values = new LinkedHashMap<>();
+    private int work;
+
+    private ExactMatcher(Template template, PreparedText text) {
+        this.text = text;
+        this.parts = template.parts();
+    }
+
+    /** The first match, or null. */
+    static Match find(Template template, PreparedText text) {
+        ExactMatcher m = new ExactMatcher(template, text);
+        return m.run() ? new Match(List.copyOf(m.pieces), Map.copyOf(m.values)) : null;
+    }
+
+    private boolean run() {
+        boolean openStart = parts.get(0) instanceof Template.Placeholder;
+        if (openStart && parts.size() == 1) {
+            return false; // nothing but a value: it would match everything
+        }
+        String first = literal(openStart ? 1 : 0);
+        if (first.isEmpty()) {
+            return false;
+        }
+        int at = text.squeezed.indexOf(first);
+        while (at >= 0 && work < BUDGET) {
+            if (wordBegins(first, at) && (openStart ? openStart(at, first) : rest(1, at, first))) {
+                return true;
+            }
+            pieces.clear();
+            values.clear();
+            work++;
+            at = text.squeezed.indexOf(first, at + 1);
+        }
+        return false;
+    }
+
+    private boolean rest(int next, int at, String first) {
+        pieces.add(new Piece(null, at, at + first.length()));
+        return matchFrom(next, at + first.length());
+    }
+
+    private boolean openStart(int at, String first) {
+        Template.Placeholder h = (Template.Placeholder) parts.get(0);
+        int from = at;
+        while (from > 0 && at - from < h.type().longest() && !breaks(from - 1, h.type())) {
+            from--;
+        }
+        if (from == at || !capture(h, from, at)) {
+            return false;
+        }
+        return rest(2, at, first);
+    }
+
+    /** Whether a value of this type ends between this squeezed character and the next. */
+    private boolean breaks(int i, ValueType type) {
+        String gap = text.raw.substring(
+                text.places[i] + 1, i + 1 < text.places.length ? text.places[i + 1] : text.raw.length());
+        if (gap.indexOf('\n') >= 0 || gap.indexOf('"') >= 0) {
+            return true;
+        }
+        return !gap.isEmpty()
+                && gap.chars().anyMatch(Character::isWhitespace)
+                && type != ValueType.TEXT
+                && type != ValueType.LIST;
+    }
+
+    /** A literal must not begin or end in the middle of a longer word of the raw text. */
+    private boolean wordBegins(String literal, int at) {
+        if (at == 0 || !Character.isLetterOrDigit(literal.charAt(0))) {
+            return true;
+        }
+        int place = text.places[at];
+        return place == 0 || !Character.isLetterOrDigit(text.raw.charAt(place - 1));
+    }
+
+    private boolean wordEnds(int end) {
+        if (end == 0 || end >= text.places.length) {
+            return true;
+        }
+        int last = text.places[end - 1];
+        return text.places[end] != last + 1
+                || !Character.isLetterOrDigit(text.raw.charAt(last))
+                || !Character.isLetterOrDigit(text.raw.charAt(last + 1));
+    }
+
+    private String literal(int part) {
+        return PreparedText.squeeze(((Template.Literal) parts.get(part)).text());
+    }
+
+    /** Matches the parts from this one on, which starts exactly at this squeezed position. */
+    private boolean matchFrom(int part, int at) {
+        if (part >= parts.size()) {
+            return wordEnds(at);
+        }
+        if (!(parts.get(part) instanceof Template.Placeholder h)) {
+            throw new IllegalStateException("literals are taken with the placeholder before them");
+        }
+        if (part == parts.size() - 1) {
+            return last(h, at);
+        }
+        String next = literal(part + 1);
+        int mark = pieces.size();
+        int end = text.squeezed.indexOf(next, at + 1);
+        while (end >= 0 && end - at <= h.type().longest() && work++ < BUDGET) {
+            Map<String, String> kept = Map.copyOf(values);
+            if (capture(h, at, end)) {
+                pieces.add(new Piece(null, end, end + next.length()));
+                if (matchFrom(part + 2, end + next.length())) {
+                    return true;
+                }
+            }
+            while (pieces.size() > mark) {
+                pieces.remove(pieces.size() - 1);
+            }
+            values.clear();
+            values.putAll(kept);
+            end = text.squeezed.indexOf(next, end + 1);
+        }
+        return false;
+    }
+
+    /** A value at the template's end: as far as its type reaches, without closing punctuation. */
+    private boolean last(Template.Placeholder h, int at) {
+        if (at >= text.places.length) {
+            return false;
+        }
+        int end = at + 1;
+        while (end < text.places.length && end - at < h.type().longest() && !breaks(end - 1, h.type())) {
+            end++;
+        }
+        if (unitMayFollow(h.type())) {
+            end = withUnit(h, at, end);
+        }
+        while (end > at && CLOSING.indexOf(text.squeezed.charAt(end - 1)) >= 0) {
+            end--;
+        }
+        return end > at && capture(h, at, end);
+    }
+
+    private static boolean unitMayFollow(ValueType type) {
+        return type == ValueType.SIZE || type == ValueType.DURATION;
+    }
+
+    /** "812 MB": the word behind the number, if it is a unit. */
+    private int withUnit(Template.Placeholder h, int at, int end) {
+        int next = end;
+        while (next < text.places.length && (next == end || !breaks(next - 1, h.type()))) {
+            next++;
+        }
+        int bare = next;
+        while (bare > end && CLOSING.indexOf(text.squeezed.charAt(bare - 1)) >= 0) {
+            bare--;
+        }
+        return bare > end && h.type().fits(text.value(at, bare, h.type())) ? bare : end;
+    }
+
+    private boolean capture(Template.Placeholder h, int from, int to) {
+        String value = text.value(from, to, h.type()).strip();
+        if (!h.type().fits(value)) {
+            return false;
+        }
+        String before = values.putIfAbsent(h.name(), value);
+        if (before != null && !before.equalsIgnoreCase(value)) {
+            return false;
+        }
+        pieces.add(new Piece(h.name(), from, to));
+        return true;
+    }
+}

@@ -1,0 +1,129 @@
+package org.mendak.core.recognise;
+
+import java.util.Locale;
+import java.util.Set;
+
+/** Finds where the message of a log line begins: behind time stamps, levels, process names and brackets. */
+final class LogPrefix {
+
+    private static final Set<String> LEVELS = Set.of(
+            "TRACE",
+            "DEBUG",
+            "INFO",
+            "NOTICE",
+            "WARN",
+            "WARNING",
+            "ERROR",
+            "FATAL",
+            "SEVERE",
+            "CRITICAL",
+            "ERR",
+            "CRIT");
+    private static final Set<String> MONTHS =
+            Set.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
+    private static final int MOST_WORDS = 9;
+
+    private LogPrefix() {}
+
+    /**
+     * The position at which the message starts; the line's start if there is no prefix. Looks at nine words at most.
+     *
+     * @param from the line's first character
+     * @param to behind its last
+     */
+    static int end(String raw, int from, int to) {
+        int message = from;
+        int at = from;
+        boolean stamped = false;
+        boolean levelled = false;
+        int plain = 0; // words since the last that surely belongs to the prefix
+        for (int n = 0; n < MOST_WORDS && at < to; n++) {
+            int start = skipBlanks(raw, at, to);
+            int end = start;
+            while (end < to && !Character.isWhitespace(raw.charAt(end))) {
+                end++;
+            }
+            if (end == start) {
+                break;
+            }
+            String word = raw.substring(start, Math.min(end, start + 80));
+            boolean sure = isTime(word) || isBracketed(word) || isLevel(word) || isProcess(word, stamped && plain < 2);
+            if (sure) {
+                stamped |= isTime(word);
+                levelled |= isLevel(word);
+                plain = 0;
+                message = skipBlanks(raw, end, to);
+            } else if (message == at && isMark(word)) {
+                message = skipBlanks(raw, end, to);
+            } else if (levelled || ++plain > 2 || !stamped && !isMonth(word, n)) {
+                break; // a plain word before any time stamp or behind the level: here the message begins
+            }
+            at = skipBlanks(raw, end, to);
+        }
+        return Math.min(message, to);
+    }
+
+    private static int skipBlanks(String raw, int at, int to) {
+        while (at < to && Character.isWhitespace(raw.charAt(at))) {
+            at++;
+        }
+        return at;
+    }
+
+    private static boolean isMark(String w) {
+        return w.equals("|") || w.equals(">") || w.equals("-") || w.equals(":") || w.equals("--");
+    }
+
+    /** The first two words of a stamp such as "Mar 3 08:41:09". */
+    private static boolean isMonth(String w, int n) {
+        return n == 0 && MONTHS.contains(w.toLowerCase(Locale.ROOT))
+                || n == 1 && w.length() <= 2 && Character.isDigit(w.charAt(0));
+    }
+
+    /** Digits with colons or dashes such as 08:41:09.123, 2026-03-04T08:41:09Z, 2026-03-04, [08:41:09]. */
+    private static boolean isTime(String w) {
+        String t = w.replaceAll("^[\\[(]|[\\]),:]+$", "");
+        if (t.length() < 5 || !Character.isDigit(t.charAt(0))) {
+            return false;
+        }
+        int digits = 0;
+        int signs = 0;
+        for (int i = 0; i < t.length(); i++) {
+            char c = t.charAt(i);
+            if (Character.isDigit(c)) {
+                digits++;
+            } else if (":-/".indexOf(c) >= 0) {
+                signs++;
+            } else if (".,TZ+".indexOf(c) < 0) {
+                return false;
+            }
+        }
+        boolean clock = t.length() > 4 && (t.charAt(2) == ':' || t.indexOf('T') > 0);
+        boolean date = t.length() > 7 && (t.charAt(4) == '-' || t.charAt(4) == '/' || t.charAt(2) == '/');
+        return digits >= 4 && signs >= 1 && (clock || date);
+    }
+
+    private static boolean isBracketed(String w) {
+        return w.length() > 2
+                && (w.charAt(0) == '[' || w.charAt(0) == '<')
+                && w.length() < 60
+                && (w.endsWith("]") || w.endsWith("]:") || w.endsWith(">"));
+    }
+
+    private static boolean isLevel(String w) {
+        return LEVELS.contains(w.replaceAll("[:|\\-]+$", ""));
+    }
+
+    /** stager[2210]: or, behind a time stamp, stager: */
+    private static boolean isProcess(String w, boolean stamped) {
+        int open = w.indexOf('[');
+        String bare = w.endsWith(":") ? w.substring(0, w.length() - 1) : w;
+        if (open > 0 && bare.endsWith("]")) {
+            return bare.substring(open + 1, bare.length() - 1).chars().allMatch(Character::isDigit);
+        }
+        return stamped
+                && w.endsWith(":")
+                && bare.length() > 1
+                && bare.chars().allMatch(c -> Character.isLetterOrDigit(c) || c == '-' || c == '_' || c == '.');
+    }
+}

@@ -1,0 +1,46 @@
+package org.mendak.core.review;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.ParsedDocument;
+import org.mendak.core.runbook.Problem;
+import org.mendak.core.runbook.Vocabulary;
+
+/** Judges documents. The front door of this room. */
+public final class Reviewer {
+
+    /**
+     * What a document is judged beside.
+     *
+     * @param fixes the fixes that exist, drafts included, by key
+     * @param errors the known errors that exist, drafts included, by key
+     */
+    public record Shelf(Map<String, Fix> fixes, Map<String, KnownError> errors, Vocabulary vocabulary) {
+        public Shelf {
+            fixes = Map.copyOf(fixes);
+            errors = Map.copyOf(errors);
+        }
+    }
+
+    private Reviewer() {}
+
+    /**
+     * All problems of a document, the parser's included, by place. Linear in the document, but for codes, which are
+     * compared with those of the whole shelf.
+     */
+    public static List<Problem> review(ParsedDocument document, Shelf shelf) {
+        List<Problem> problems = new ArrayList<>(document.problems());
+        if (document.error() != null) {
+            new ErrorReview(document.error(), shelf, problems).run();
+        }
+        if (document.fix() != null) {
+            new FixReview(document.fix(), shelf, problems).run();
+        }
+        problems.sort(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column));
+        return problems;
+    }
+}

@@ -1,0 +1,74 @@
+package org.mendak.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class ArchitectureTest {
+
+    private static final JavaClasses CLASSES = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("org.mendak.core");
+
+    /** For each room, the rooms it may know. */
+    private static final Map<String, List<String>> ARROWS = Map.of(
+            "language", List.of(),
+            "runbook", List.of("language"),
+            "recognise", List.of("language", "runbook"),
+            "evidence", List.of(),
+            "plan", List.of("evidence", "runbook", "language"),
+            "review", List.of("language", "runbook", "recognise", "evidence", "plan"),
+            "simulate", List.of("evidence", "plan", "runbook"));
+
+    @Test
+    void roomsKnowOnlyThoseBelowThem() {
+        slices().matching("org.mendak.core.(*)..").should().beFreeOfCycles().check(CLASSES);
+        ARROWS.forEach((room, known) -> {
+            String[] others = ARROWS.keySet().stream()
+                    .filter(r -> !r.equals(room) && !known.contains(r))
+                    .map(r -> "org.mendak.core." + r + "..")
+                    .toArray(String[]::new);
+            noClasses()
+                    .that()
+                    .resideInAPackage("org.mendak.core." + room + "..")
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAnyPackage(others)
+                    .check(CLASSES);
+        });
+    }
+
+    @Test
+    void everyRoomHasItsArrows() {
+        assertThat(CLASSES.stream()
+                        .map(c -> c.getPackageName().replace("org.mendak.core.", ""))
+                        .distinct())
+                .containsExactlyInAnyOrderElementsOf(ARROWS.keySet());
+    }
+
+    @Test
+    void coreNeitherStoresNorTalksNorLooksAtTheClock() {
+        noClasses()
+                .that()
+                .resideInAPackage("org.mendak.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.mendak.server..",
+                        "org.springframework..",
+                        "java.sql..",
+                        "java.net..",
+                        "java.io..",
+                        "java.nio.file..")
+                .check(CLASSES);
+        noClasses().should().callMethod(java.time.Instant.class, "now").check(CLASSES);
+        noClasses().should().callConstructor(java.util.Random.class).check(CLASSES);
+    }
+}
