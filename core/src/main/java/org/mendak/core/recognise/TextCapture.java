@@ -1,0 +1,19 @@
+package org.mendak.core.recognise;
+
+import java.util.Map;
+import org.mendak.core.language.Template;
+
+/** Reads values out of a command's output. */
+public final class TextCapture {
+
+    private TextCapture() {}
+
+    /** The values of a template's placeholders where it first matches, or empty if it does not. Work is bounded. */
+    public static Map<String, String> find(Template template, String output) {
+        ExactMatcher.Match m = ExactMatcher.find(template, PreparedText.of(output, true));
+        if (m == null) {
+            m = ExactMatcher.find(template, PreparedText.of(output, false));
+        }
+        return m == null ? Map.of() : m.values();
+    }
+}

@@ -1,0 +1,142 @@
+package org.mendak.server.cases;
+
+import java.util.List;
+import java.util.Map;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Pages;
+import org.mendak.server.platform.Refusal;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Cases, their attempts, steps and put-backs. */
+@RestController
+@RequestMapping("/api/cases")
+class CaseController {
+
+    record TextBody(String text) {}
+
+    record Moved(String error) {}
+
+    record Start(String fix, String error) {}
+
+    record Started(long id) {}
+
+    record Settle(String state, String to) {}
+
+    record Close(String outcome, String believedFix, String limitation, String note) {}
+
+    private final CaseService cases;
+    private final AttemptService attempts;
+
+    CaseController(CaseService cases, AttemptService attempts) {
+        this.cases = cases;
+        this.attempts = attempts;
+    }
+
+    @GetMapping
+    ResponseEntity<List<CaseViews.Line>> list(
+            Caller caller,
+            @RequestParam(required = false) String q,
+            @RequestParam(required = false) String error,
+            @RequestParam(required = false) String device,
+            @RequestParam(required = false) String requester,
+            @RequestParam(required = false) String reference,
+            @RequestParam(required = false) String waits,
+            @RequestParam(required = false) String status,
+            @RequestParam(required = false, defaultValue = "false") boolean mine,
+            @RequestParam(required = false) Integer limit,
+            @RequestParam(required = false) Long after) {
+        int most = Pages.limit(limit);
+        List<CaseViews.Line> rows = cases.list(caller, new CaseStore.Wanted(
+                q, error, device, requester, reference, waits, status, mine ? caller.name() : null, after, most + 1));
+        return Pages.answer(rows, c -> String.valueOf(c.number()), most);
+    }
+
+    @PostMapping
+    ResponseEntity<CaseViews.Case> open(Caller caller, @RequestBody CaseService.Opening body) {
+        CaseViews.Case c = cases.open(caller, body);
+        return ResponseEntity.status(HttpStatus.CREATED)
+                .header(HttpHeaders.LOCATION, "/api/cases/" + c.number())
+                .body(c);
+    }
+
+    @GetMapping("/{n}")
+    CaseViews.Case view(Caller caller, @PathVariable long n) {
+        return cases.view(caller, n);
+    }
+
+    @PatchMapping("/{n}")
+    CaseViews.Case patch(Caller caller, @PathVariable long n, @RequestBody CaseService.Patch body) {
+        return cases.patch(caller, n, body);
+    }
+
+    @GetMapping("/{n}/fixes/{key}")
+    CaseViews.FilledFix filled(Caller caller, @PathVariable long n, @PathVariable String key) {
+        return cases.filled(caller, n, key);
+    }
+
+    @PostMapping("/{n}/texts")
+    CaseViews.Case addText(Caller caller, @PathVariable long n, @RequestBody TextBody body) {
+        return cases.addText(caller, n, body.text() == null ? "" : body.text());
+    }
+
+    @PostMapping("/{n}/facts")
+    CaseViews.Case addFacts(Caller caller, @PathVariable long n, @RequestBody Map<String, String> body) {
+        return cases.addFacts(caller, n, body);
+    }
+
+    @PostMapping("/{n}/notes")
+    CaseViews.Case addNote(Caller caller, @PathVariable long n, @RequestBody TextBody body) {
+        return cases.addNote(caller, n, body.text() == null ? "" : body.text());
+    }
+
+    @PostMapping("/{n}/moved")
+    CaseViews.Case moved(Caller caller, @PathVariable long n, @RequestBody Moved body) {
+        return cases.moved(caller, n, body.error());
+    }
+
+    @PostMapping("/{n}/attempts")
+    @ResponseStatus(HttpStatus.CREATED)
+    Started start(Caller caller, @PathVariable long n, @RequestBody Start body) {
+        return new Started(attempts.start(caller, n, body.fix(), body.error()));
+    }
+
+    @PatchMapping("/{n}/attempts/{id}")
+    CaseViews.Case record(Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Map<String, Object> body) {
+        body.keySet().stream().filter(k -> !List.of("outcome", "minutes", "note").contains(k)).findFirst().ifPresent(k -> {
+            throw Refusal.badRequest("\"" + k + "\" cannot be changed; outcome, minutes and note can.");
+        });
+        return attempts.record(caller, n, id, body);
+    }
+
+    @PostMapping("/{n}/attempts/{id}/steps")
+    AttemptService.StepResult step(
+            Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody AttemptService.StepEntry body) {
+        return attempts.step(caller, n, id, body);
+    }
+
+    @PostMapping("/{n}/put-backs/{id}")
+    CaseViews.Case settle(Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Settle body) {
+        return attempts.settle(caller, n, id, body.state(), body.to());
+    }
+
+    @PostMapping("/{n}/close")
+    CaseViews.Case close(Caller caller, @PathVariable long n, @RequestBody Close body) {
+        return cases.close(caller, n, body.outcome(), body.believedFix(), body.limitation(), body.note());
+    }
+
+    @PostMapping("/{n}/reopen")
+    CaseViews.Case reopen(Caller caller, @PathVariable long n) {
+        return cases.reopen(caller, n);
+    }
+}

@@ -1,0 +1,175 @@
+package org.mendak.server.cases;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** The tables {@code desk_case}, {@code case_text}, {@code case_fact}, {@code case_note} and {@code case_pin}. */
+@Component
+class CaseStore {
+
+    private static final String CASE = "select number, error_key, product, product_version, phase, device, reference, requester,"
+            + " reached, status, waits_for, waits_until, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows,"
+            + " pinned_order from desk_case";
+
+    private static CaseRow row(ResultSet r) throws SQLException {
+        long follows = r.getLong("follows");
+        Long before = r.wasNull() ? null : follows;
+        return new CaseRow(r.getLong("number"), r.getString("error_key"), r.getString("product"), r.getString("product_version"),
+                r.getString("phase"), r.getString("device"), r.getString("reference"), r.getString("requester"),
+                r.getString("reached"), r.getString("status"), r.getString("waits_for"), Tx.instant(r, "waits_until"),
+                r.getString("believed_fix"), r.getString("limitation"), r.getString("agent"), Tx.instant(r, "opened_at"),
+                Tx.instant(r, "closed_at"), Tx.instant(r, "recurred_at"), before, r.getString("pinned_order"));
+    }
+
+    Optional<CaseRow> find(Tx tx, long number) {
+        return tx.one(CASE + " where number = ?", CaseStore::row, number);
+    }
+
+    /** The same, and no other transaction changes it until this one ends. */
+    Optional<CaseRow> lock(Tx tx, long number) {
+        return tx.one(CASE + " where number = ? for update", CaseStore::row, number);
+    }
+
+    long insert(Tx tx, CaseRow c, String importKey, String importHash) {
+        return tx.insert("insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
+                        + " status, waits_for, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows, import_key,"
+                        + " import_hash) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(), c.reference(), c.requester(), c.reached(),
+                c.status(), c.waitsFor(), c.believedFix(), c.limitation(), c.agent(), c.openedAt(), c.closedAt(), c.recurredAt(),
+                c.follows(), importKey, importHash);
+    }
+
+    void update(Tx tx, CaseRow c) {
+        tx.run("update desk_case set error_key = ?, product = ?, product_version = ?, phase = ?, device = ?, reference = ?,"
+                        + " requester = ?, reached = ?, status = ?, waits_for = ?, waits_until = ?, believed_fix = ?, limitation = ?,"
+                        + " closed_at = ?, recurred_at = ?, pinned_order = ?, version = version + 1 where number = ?",
+                c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(), c.reference(), c.requester(), c.reached(),
+                c.status(), c.waitsFor(), c.waitsUntil(), c.believedFix(), c.limitation(), c.closedAt(), c.recurredAt(), c.pinned(),
+                c.number());
+    }
+
+    /** Which cases to list; what is null is not asked for. */
+    record Wanted(
+            String q, String error, String device, String requester, String reference, String waits, String status, String agent,
+            Long before, int most) {}
+
+    List<CaseRow> list(Tx tx, Wanted w) {
+        StringBuilder sql = new StringBuilder(CASE).append(" where 1 = 1");
+        List<Object> values = new ArrayList<>();
+        Map<String, String> equal = new LinkedHashMap<>();
+        equal.put("error_key", w.error());
+        equal.put("lower(device)", lower(w.device()));
+        equal.put("lower(requester)", lower(w.requester()));
+        equal.put("lower(reference)", lower(w.reference()));
+        equal.put("waits_for", w.waits());
+        equal.put("status", w.status());
+        equal.put("agent", w.agent());
+        equal.forEach((column, value) -> {
+            if (value != null) {
+                sql.append(" and ").append(column).append(" = ?");
+                values.add(value);
+            }
+        });
+        if (w.q() != null && !w.q().isBlank()) {
+            sql.append(" and (lower(device) like ? or lower(requester) like ? or lower(reference) like ? or error_key like ?"
+                    + " or cast(number as varchar) = ?)");
+            String like = "%" + lower(w.q()).strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+            values.addAll(List.of(like, like, like, like, w.q().strip()));
+        }
+        if (w.before() != null) {
+            sql.append(" and number < ?");
+            values.add(w.before());
+        }
+        sql.append(" order by number desc limit ?");
+        values.add(w.most());
+        return tx.list(sql.toString(), CaseStore::row, values.toArray());
+    }
+
+    private static String lower(String s) {
+        return s == null || s.isBlank() ? null : s.toLowerCase(java.util.Locale.ROOT);
+    }
+
+    record Text(long id, String text, Instant at, String agent) {}
+
+    List<Text> texts(Tx tx, long number) {
+        return tx.list("select id, text, at, agent from case_text where number = ? order by id",
+                r -> new Text(r.getLong("id"), r.getString("text"), Tx.instant(r, "at"), r.getString("agent")), number);
+    }
+
+    long addText(Tx tx, long number, String text, Instant at, String agent) {
+        return tx.insert("insert into case_text (number, text, at, agent) values (?, ?, ?, ?)", number, text, at, agent);
+    }
+
+    record Fact(String name, String value, String source, Instant at, String agent) {}
+
+    /** The facts that hold now: the newest of each name. */
+    List<Fact> facts(Tx tx, long number) {
+        return tx.list("select name, value_, source, at, agent from case_fact f where number = ? and id = (select max(id) from"
+                        + " case_fact g where g.number = f.number and g.name = f.name) and value_ <> '' order by id",
+                r -> new Fact(r.getString("name"), r.getString("value_"), r.getString("source"), Tx.instant(r, "at"),
+                        r.getString("agent")),
+                number);
+    }
+
+    void addFact(Tx tx, long number, Fact f) {
+        tx.run("insert into case_fact (number, name, value_, source, at, agent) values (?, ?, ?, ?, ?, ?)", number, f.name(),
+                f.value(), f.source(), f.at(), f.agent());
+    }
+
+    record Note(String text, Instant at, String agent) {}
+
+    List<Note> notes(Tx tx, long number) {
+        return tx.list("select text, at, agent from case_note where number = ? order by id",
+                r -> new Note(r.getString("text"), Tx.instant(r, "at"), r.getString("agent")), number);
+    }
+
+    void addNote(Tx tx, long number, Note n) {
+        tx.run("insert into case_note (number, text, at, agent) values (?, ?, ?, ?)", number, n.text(), n.at(), n.agent());
+    }
+
+    /** The revisions the case keeps, by "error/key" or "fix/key". */
+    Map<String, Integer> pins(Tx tx, long number) {
+        Map<String, Integer> pins = new LinkedHashMap<>();
+        tx.list("select kind, doc_key, revision from case_pin where number = ?",
+                r -> pins.put(r.getString("kind") + "/" + r.getString("doc_key"), r.getInt("revision")), number);
+        return pins;
+    }
+
+    void pin(Tx tx, long number, Map<String, Integer> pins) {
+        tx.run("delete from case_pin where number = ?", number);
+        tx.batch("insert into case_pin (number, kind, doc_key, revision) values (?, ?, ?, ?)", pins.entrySet().stream()
+                .map(e -> new Object[] {number, e.getKey().split("/")[0], e.getKey().split("/")[1], e.getValue()})
+                .toList());
+    }
+
+    record Imported(long number, String hash) {}
+
+    Optional<Imported> imported(Tx tx, String importKey) {
+        return tx.one("select number, import_hash from desk_case where import_key = ?",
+                r -> new Imported(r.getLong("number"), r.getString("import_hash")), importKey);
+    }
+
+    /** The import key of a case, or empty if it was opened here. */
+    Optional<String> importKey(Tx tx, long number) {
+        return tx.one("select import_key from desk_case where number = ?", r -> r.getString(1), number);
+    }
+
+    /** Cases in the order of their numbers, after this one. */
+    List<CaseRow> page(Tx tx, long after, int most) {
+        return tx.list(CASE + " where number > ? order by number limit ?", CaseStore::row, after, most);
+    }
+
+    /** Every case that says something of this known error, oldest first. */
+    List<CaseRow> ofError(Tx tx, String error) {
+        return tx.list(CASE + " c where error_key = ? or exists (select 1 from attempt a where a.number = c.number and a.error_key = ?)"
+                + " order by opened_at, number", CaseStore::row, error, error);
+    }
+}

@@ -1,0 +1,137 @@
+package org.mendak.server.cases;
+
+import java.time.Instant;
+import java.util.List;
+import org.mendak.core.language.CommandText;
+
+/** Cases as they are told over HTTP. */
+public final class CaseViews {
+
+    private CaseViews() {}
+
+    /** A case in a list; {@code outcomes} are those of its attempts in order, empty text for one being worked. */
+    public record Line(
+            long number,
+            String status,
+            String error,
+            String title,
+            String product,
+            String device,
+            String requester,
+            String reference,
+            String waitsFor,
+            Instant waitsUntil,
+            String agent,
+            Instant openedAt,
+            Instant closedAt,
+            List<String> outcomes,
+            int openPutBacks) {}
+
+    /** A whole case. */
+    public record Case(
+            long number,
+            String status,
+            String error,
+            String title,
+            String product,
+            String productVersion,
+            String phase,
+            String device,
+            String reference,
+            String requester,
+            String reached,
+            String waitsFor,
+            Instant waitsUntil,
+            String believedFix,
+            String limitation,
+            String agent,
+            Instant openedAt,
+            Instant closedAt,
+            Instant recurredAt,
+            Long follows,
+            List<Text> texts,
+            List<Fact> facts,
+            List<Note> notes,
+            List<Attempt> attempts,
+            List<PutBack> putBacks,
+            List<String> pinned,
+            List<String> newerRevisions) {}
+
+    /** A pasted text. */
+    public record Text(long id, String text, Instant at, String agent) {}
+
+    /** Something known; {@code source} is case, captured, answer or output. */
+    public record Fact(String name, String value, String source, Instant at, String agent) {}
+
+    /** A remark. */
+    public record Note(String text, Instant at, String agent) {}
+
+    /** A fix tried; {@code outcome} is null while it is being worked. */
+    public record Attempt(
+            long id,
+            String fix,
+            String title,
+            String error,
+            int position,
+            String outcome,
+            boolean cameBack,
+            boolean triedBefore,
+            Double minutes,
+            String note,
+            String agent,
+            Instant startedAt,
+            Instant endedAt,
+            List<Step> steps) {}
+
+    /** An entry about a step. */
+    public record Step(String clientId, int step, String what, String note, String output, Instant at, String agent) {}
+
+    /** Something to restore; {@code state} is open, done, no-longer-applies, kept or passed-to. */
+    public record PutBack(
+            long id, long attempt, int step, String text, List<Piece> command, boolean afterSuccess, String state, String passedTo) {}
+
+    /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
+    public record Piece(String kind, String text, String name, String note) {
+        static Piece of(CommandText.Piece p) {
+            return new Piece(p.kind().name().toLowerCase(java.util.Locale.ROOT), p.text(), p.name(), p.note());
+        }
+    }
+
+    /** A fix with its commands filled with the case's values. */
+    public record FilledFix(
+            String key,
+            String title,
+            boolean workaround,
+            double minutes,
+            String risk,
+            String discouraged,
+            String intro,
+            List<String> sideEffects,
+            List<NeedState> needs,
+            List<FilledStep> steps) {}
+
+    /** A need and whether it is at hand: yes, no or unknown. */
+    public record NeedState(String id, String title, String state) {}
+
+    /** A step to work; {@code index} from 0. */
+    public record FilledStep(
+            int index,
+            String title,
+            String prose,
+            List<Command> commands,
+            List<String> expect,
+            List<String> captures,
+            List<String> cautions,
+            List<String> putBacks,
+            List<Remark> notes,
+            double minutes,
+            double restartMinutes,
+            String doneWhen,
+            String destroys) {}
+
+    /** A command, piece by piece. */
+    public record Command(String language, List<Piece> pieces) {}
+
+    /** A clause for reading: its keyword and text. */
+    public record Remark(String keyword, String text) {}
+}

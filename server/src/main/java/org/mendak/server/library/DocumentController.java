@@ -1,0 +1,150 @@
+package org.mendak.server.library;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.Problem;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Refusal;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Documents as text: read, saved, moved through their statuses, checked. */
+@RestController
+class DocumentController {
+
+    record Transition(String to, String note) {}
+
+    record Draft(String kind, String key, String text) {}
+
+    record Problems(List<Problem> problems) {}
+
+    private static final String MARKDOWN = "text/markdown;charset=UTF-8";
+    private static final String YAML = "application/yaml;charset=UTF-8";
+
+    private final LibraryService library;
+
+    DocumentController(LibraryService library) {
+        this.library = library;
+    }
+
+    @GetMapping("/api/documents")
+    List<LibraryService.View> list(Caller caller) {
+        return library.list(caller);
+    }
+
+    @GetMapping(value = "/api/documents/{folder}/{key}", produces = MARKDOWN)
+    ResponseEntity<String> read(
+            Caller caller,
+            @PathVariable String folder,
+            @PathVariable String key,
+            @RequestParam(required = false) String revision) {
+        DocumentKind kind = kind(folder);
+        LibraryService.Opened o = revision == null || revision.equals("draft")
+                ? library.open(caller, kind, key, revision != null)
+                : library.openRevision(caller, kind, key, number(revision));
+        return ResponseEntity.ok()
+                .eTag(o.etag())
+                .header("Mendak-Status", o.view().status().word())
+                .header("Mendak-Revision", String.valueOf(o.view().revision()))
+                .body(o.text());
+    }
+
+    private static int number(String revision) {
+        try {
+            return Integer.parseInt(revision);
+        } catch (NumberFormatException e) {
+            throw Refusal.badRequest("revision is \"" + revision + "\", must be a number or draft");
+        }
+    }
+
+    @PutMapping("/api/documents/{folder}/{key}")
+    ResponseEntity<LibraryService.View> save(
+            Caller caller,
+            @PathVariable String folder,
+            @PathVariable String key,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestHeader(value = HttpHeaders.IF_NONE_MATCH, required = false) String ifNoneMatch,
+            @RequestParam(required = false, defaultValue = "") String note,
+            @RequestBody(required = false) byte[] body) {
+        boolean create = "*".equals(ifNoneMatch);
+        LibraryService.Opened o = library.save(caller, kind(folder), key, utf8(body), ifMatch, create, note(note));
+        return ResponseEntity.status(create ? HttpStatus.CREATED : HttpStatus.OK).eTag(o.etag()).body(o.view());
+    }
+
+    private static String note(String note) {
+        return note.length() <= 1000 ? note : note.substring(0, 1000);
+    }
+
+    private static String utf8(byte[] body) {
+        if (body == null) {
+            throw Refusal.badRequest("The body is empty; send the document's text.");
+        }
+        try {
+            return StandardCharsets.UTF_8
+                    .newDecoder()
+                    .onMalformedInput(CodingErrorAction.REPORT)
+                    .decode(ByteBuffer.wrap(body))
+                    .toString();
+        } catch (CharacterCodingException e) {
+            throw Refusal.badRequest("The document is not UTF-8. Nothing was stored.");
+        }
+    }
+
+    @GetMapping("/api/documents/{folder}/{key}/revisions")
+    List<Revision> revisions(Caller caller, @PathVariable String folder, @PathVariable String key) {
+        return library.revisions(caller, kind(folder), key);
+    }
+
+    @PostMapping("/api/documents/{folder}/{key}/transitions")
+    LibraryService.View transition(
+            Caller caller, @PathVariable String folder, @PathVariable String key, @RequestBody Transition body) {
+        Status to = Status.named(String.valueOf(body.to()))
+                .orElseThrow(() -> Refusal.invalid("\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
+        return library.transition(caller, kind(folder), key, to, note(body.note() == null ? "" : body.note()));
+    }
+
+    @PostMapping("/api/documents/problems")
+    Problems problems(Caller caller, @RequestBody Draft body) {
+        DocumentKind kind = body.kind() != null && body.kind().equals("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
+        return new Problems(library.problems(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text()));
+    }
+
+    @GetMapping(value = "/api/library/vocabulary", produces = YAML)
+    ResponseEntity<String> vocabulary(Caller caller) {
+        LibraryService.Opened o = library.vocabulary();
+        return ResponseEntity.ok().eTag(o.etag()).body(o.text());
+    }
+
+    @PutMapping("/api/library/vocabulary")
+    ResponseEntity<LibraryService.View> saveVocabulary(
+            Caller caller,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestHeader(value = HttpHeaders.IF_NONE_MATCH, required = false) String ifNoneMatch,
+            @RequestBody(required = false) byte[] body) {
+        LibraryService.Opened o = library.saveVocabulary(caller, utf8(body), ifMatch, "*".equals(ifNoneMatch));
+        return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).eTag(o.etag()).body(o.view());
+    }
+
+    private static DocumentKind kind(String folder) {
+        for (DocumentKind k : DocumentKind.values()) {
+            if (k.folder().equals(folder)) {
+                return k;
+            }
+        }
+        throw Refusal.notFound("There is no kind of document called \"" + folder + "\"; write errors or fixes.");
+    }
+}

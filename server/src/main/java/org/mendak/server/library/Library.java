@@ -1,0 +1,54 @@
+package org.mendak.server.library;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Vocabulary;
+
+/**
+ * The published library, parsed. Immutable; replaced as one after every change.
+ *
+ * @param errors the known errors that readers see, by key
+ * @param fixes the fixes that readers see, by key
+ * @param revisions the published revision of each, by "error/key" or "fix/key"
+ */
+public record Library(
+        Map<String, KnownError> errors, Map<String, Fix> fixes, Vocabulary vocabulary, Map<String, Integer> revisions) {
+
+    static final Library EMPTY = new Library(Map.of(), Map.of(), Vocabulary.EMPTY, Map.of());
+
+    public Library {
+        errors = Map.copyOf(errors);
+        fixes = Map.copyOf(fixes);
+        revisions = Map.copyOf(revisions);
+    }
+
+    /** The known error of that key, or of that alias. */
+    public Optional<KnownError> error(String key) {
+        KnownError direct = errors.get(key);
+        return direct != null
+                ? Optional.of(direct)
+                : errors.values().stream().filter(e -> e.aliases().contains(key)).findFirst();
+    }
+
+    /** The fix of that key, or of that alias. */
+    public Optional<Fix> fix(String key) {
+        Fix direct = fixes.get(key);
+        return direct != null
+                ? Optional.of(direct)
+                : fixes.values().stream().filter(f -> f.aliases().contains(key)).findFirst();
+    }
+
+    /** The known errors that can be recognised. */
+    public Collection<KnownError> recognisable() {
+        return errors.values().stream().filter(e -> !e.firstAid()).toList();
+    }
+
+    /** The keys of an error's fixes in the author's order. */
+    public static List<String> fixKeys(KnownError e) {
+        return e.tries().stream().map(KnownError.TryItem::fix).toList();
+    }
+}

@@ -1,0 +1,99 @@
+package org.mendak.server.library;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Predicate;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Pages;
+import org.mendak.server.platform.Refusal;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The published library for reading. */
+@RestController
+class ShelfController {
+
+    /** The products and their versions, the facts and needs that the library knows. */
+    record Words(List<ProductWord> products, List<FactWord> facts, List<NeedWord> needs) {}
+
+    record ProductWord(String name, List<String> versions) {}
+
+    record FactWord(String id, String title, List<String> choices) {}
+
+    record NeedWord(String id, String title, double minutes) {}
+
+    private final LibraryService library;
+
+    ShelfController(LibraryService library) {
+        this.library = library;
+    }
+
+    @GetMapping("/api/errors")
+    ResponseEntity<List<Sheets.ErrorLine>> errors(
+            Caller caller,
+            @RequestParam(required = false) String q,
+            @RequestParam(required = false) String product,
+            @RequestParam(required = false) String phase,
+            @RequestParam(required = false) Integer limit,
+            @RequestParam(required = false) String after) {
+        Predicate<KnownError> wanted = e -> matches(e, q)
+                && (product == null || e.products().stream().anyMatch(p -> p.product().equalsIgnoreCase(product)))
+                && (phase == null || e.phases().stream().anyMatch(p -> p.word().equals(phase)));
+        List<Sheets.ErrorLine> all = library.library().errors().values().stream()
+                .filter(wanted)
+                .sorted(Comparator.comparing(KnownError::key))
+                .map(Sheets::line)
+                .toList();
+        return Pages.page(all, Sheets.ErrorLine::key, limit, after);
+    }
+
+    private static boolean matches(KnownError e, String q) {
+        if (q == null || q.isBlank()) {
+            return true;
+        }
+        String all = (e.key() + " " + e.title() + " " + e.signatures().stream().map(s -> s.text()).toList() + e.products())
+                .toLowerCase(Locale.ROOT);
+        return List.of(q.toLowerCase(Locale.ROOT).strip().split("\\s+")).stream().allMatch(all::contains);
+    }
+
+    @GetMapping("/api/errors/{key}")
+    Sheets.ErrorSheet error(Caller caller, @PathVariable String key) {
+        Library now = library.library();
+        return now.error(key)
+                .map(e -> Sheets.sheet(e, now))
+                .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
+    }
+
+    @GetMapping("/api/fixes")
+    ResponseEntity<List<Sheets.FixSheet>> fixes(
+            Caller caller, @RequestParam(required = false) Integer limit, @RequestParam(required = false) String after) {
+        Library now = library.library();
+        List<Sheets.FixSheet> all = now.fixes().values().stream()
+                .sorted(Comparator.comparing(Fix::key))
+                .map(f -> Sheets.sheet(f, now))
+                .toList();
+        return Pages.page(all, Sheets.FixSheet::key, limit, after);
+    }
+
+    @GetMapping("/api/fixes/{key}")
+    Sheets.FixSheet fix(Caller caller, @PathVariable String key) {
+        Library now = library.library();
+        return now.fix(key)
+                .map(f -> Sheets.sheet(f, now))
+                .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
+    }
+
+    @GetMapping("/api/library/words")
+    Words words(Caller caller) {
+        var v = library.library().vocabulary();
+        return new Words(v.products().stream().map(p -> new ProductWord(p.name(), p.versions())).toList(),
+                v.facts().stream().map(f -> new FactWord(f.id(), f.title(), f.choices())).toList(),
+                v.needs().stream().map(n -> new NeedWord(n.id(), n.title(), n.minutes())).toList());
+    }
+}

@@ -1,0 +1,34 @@
+package org.mendak.server.platform;
+
+import java.util.EnumSet;
+import java.util.Set;
+
+/**
+ * Who makes a call. Controllers take it as a parameter and hand it to Services, which ask it before they act.
+ *
+ * @param id the person's id; 0 for the command line on this machine
+ * @param scopes what this call may do
+ */
+public record Caller(long id, String login, String name, Role role, Set<Scope> scopes) {
+
+    /** Everything a person may do from a browser. */
+    public static final Set<Scope> EVERYTHING = Set.copyOf(EnumSet.allOf(Scope.class));
+
+    public Caller {
+        scopes = Set.copyOf(scopes);
+    }
+
+    /**
+     * Refuses unless this caller has at least the role, and the scope.
+     *
+     * @param act what was to be done, for the message, such as "publish"
+     */
+    public void may(Role atLeast, Scope scope, String act) {
+        if (role.compareTo(atLeast) < 0) {
+            throw Refusal.forbidden("To " + act + " one must be " + (atLeast == Role.LEAD ? "a lead" : "an author or a lead") + ".");
+        }
+        if (!scopes.contains(scope)) {
+            throw Refusal.forbidden("To " + act + " the token needs the scope \"" + scope.word() + "\".");
+        }
+    }
+}

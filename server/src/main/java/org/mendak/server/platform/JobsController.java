@@ -1,0 +1,20 @@
+package org.mendak.server.platform;
+
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class JobsController {
+
+    private final Jobs jobs;
+
+    JobsController(Jobs jobs) {
+        this.jobs = jobs;
+    }
+
+    @GetMapping("/api/jobs/{id}")
+    Jobs.View job(Caller caller, @PathVariable String id) {
+        return jobs.find(caller, id);
+    }
+}

@@ -1,0 +1,64 @@
+package org.mendak.server.platform;
+
+import jakarta.servlet.http.HttpServletRequest;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Maps what goes wrong to RFC 9457 problem details. The only place that does. */
+@RestControllerAdvice
+class ProblemAdvice extends ResponseEntityExceptionHandler {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @ExceptionHandler(Refusal.class)
+    ResponseEntity<ProblemDetail> refused(Refusal r) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(r.status(), r.getMessage());
+        r.more().forEach(problem::setProperty);
+        ResponseEntity.BodyBuilder answer = ResponseEntity.status(r.status());
+        if (r.more().get("retryAfterSeconds") instanceof Long seconds) {
+            answer.header(HttpHeaders.RETRY_AFTER, seconds.toString());
+        }
+        return answer.body(problem);
+    }
+
+    @ExceptionHandler(DbException.class)
+    ResponseEntity<ProblemDetail> database(DbException e, HttpServletRequest request) {
+        LOG.error("{} {}: {}", request.getMethod(), request.getRequestURI(), e.getMessage(), e.getCause());
+        return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
+                .body(ProblemDetail.forStatusAndDetail(
+                        HttpStatus.INTERNAL_SERVER_ERROR, "It could not be stored. Nothing was changed; please try again."));
+    }
+
+    @ExceptionHandler(RuntimeException.class)
+    ResponseEntity<ProblemDetail> unexpected(RuntimeException e, HttpServletRequest request) {
+        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
+                .body(ProblemDetail.forStatusAndDetail(
+                        HttpStatus.INTERNAL_SERVER_ERROR, "Something went wrong here. Nothing was changed."));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof Refusal r) {
+                return ResponseEntity.status(r.status()).body(ProblemDetail.forStatusAndDetail(r.status(), r.getMessage()));
+            }
+        }
+        String why = e.getCause() instanceof tools.jackson.core.JacksonException j
+                ? j.getOriginalMessage() + (j.getLocation() == null ? "" : " (line " + j.getLocation().getLineNr() + ", column "
+                        + j.getLocation().getColumnNr() + ")")
+                : "The body cannot be read.";
+        return ResponseEntity.badRequest().body(ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, why));
+    }
+}

@@ -1,0 +1,110 @@
+package org.mendak.server.platform;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/** Two ways in: browsers with a session and CSRF, programs with a bearer token and nothing else. */
+@Configuration
+class SecurityConfig {
+
+    private static final String POLICY =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'self'";
+    private static final String[] OPEN = {
+        "/", "/index.html", "/assets/**", "/favicon.svg", "/api/session", "/api/welcome/**", "/actuator/health", "/v3/api-docs/**",
+        "/error"
+    };
+
+    @Bean
+    PasswordEncoder passwordEncoder() {
+        return new BCryptPasswordEncoder(10);
+    }
+
+    /** Programs: no session, no cookies, no CSRF. */
+    @Bean
+    @Order(1)
+    SecurityFilterChain programs(HttpSecurity http, Identities identities) throws Exception {
+        http.securityMatcher(r -> r.getHeader(HttpHeaders.AUTHORIZATION) != null)
+                .csrf(c -> c.disable())
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .addFilterBefore(new BearerFilter(identities), AuthorizationFilter.class);
+        return common(http).build();
+    }
+
+    @Bean
+    @Order(2)
+    SecurityFilterChain browsers(HttpSecurity http) throws Exception {
+        http.csrf(c -> c.spa());
+        return common(http).build();
+    }
+
+    private static HttpSecurity common(HttpSecurity http) throws Exception {
+        return http.authorizeHttpRequests(a -> a.requestMatchers(OPEN)
+                        .permitAll()
+                        // pages of the application hold nothing; what they show comes from /api
+                        .requestMatchers(r -> !r.getRequestURI().startsWith("/api/")
+                                && !r.getRequestURI().startsWith("/actuator/"))
+                        .permitAll()
+                        .anyRequest()
+                        .authenticated())
+                .requestCache(c -> c.disable())
+                .formLogin(f -> f.disable())
+                .httpBasic(b -> b.disable())
+                .logout(l -> l.disable())
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)))
+                .exceptionHandling(e -> e.authenticationEntryPoint(
+                                (q, r, x) -> problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first."))
+                        .accessDeniedHandler((q, r, x) -> problem(r, HttpStatus.FORBIDDEN,
+                                "The page's token is missing or old. Nothing was changed; load the page again and repeat it.")));
+    }
+
+    static void problem(HttpServletResponse response, HttpStatus status, String detail) throws IOException {
+        response.setStatus(status.value());
+        response.setContentType("application/problem+json");
+        response.getWriter().write("{\"type\":\"about:blank\",\"title\":\"" + status.getReasonPhrase() + "\",\"status\":"
+                + status.value() + ",\"detail\":\"" + detail + "\"}");
+    }
+
+    /** Reads {@code Authorization: Bearer}. */
+    static final class BearerFilter extends OncePerRequestFilter {
+        private final Identities identities;
+
+        BearerFilter(Identities identities) {
+            this.identities = identities;
+        }
+
+        @Override
+        protected void doFilterInternal(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
+                throws ServletException, IOException {
+            String header = q.getHeader(HttpHeaders.AUTHORIZATION);
+            var caller = header.startsWith("Bearer ")
+                    ? identities.byToken(header.substring(7).strip())
+                    : java.util.Optional.<Caller>empty();
+            if (caller.isEmpty()) {
+                r.setHeader(HttpHeaders.WWW_AUTHENTICATE, "Bearer");
+                problem(r, HttpStatus.UNAUTHORIZED, "This token is not known, or was revoked.");
+                return;
+            }
+            SecurityContextHolder.getContext()
+                    .setAuthentication(new UsernamePasswordAuthenticationToken(caller.get(), null, List.of()));
+            chain.doFilter(q, r);
+        }
+    }
+}

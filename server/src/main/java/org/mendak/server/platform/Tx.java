@@ -1,0 +1,124 @@
+package org.mendak.server.platform;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** One open transaction: runs statements, binds values, maps rows. Made by {@link Db} alone. */
+public final class Tx {
+
+    /** Maps the row at hand. */
+    @FunctionalInterface
+    public interface RowMapper<T> {
+        T map(ResultSet row) throws SQLException;
+    }
+
+    private final Connection connection;
+    private final List<Runnable> after = new ArrayList<>();
+
+    Tx(Connection connection) {
+        this.connection = connection;
+    }
+
+    /** Runs this once the transaction is committed; not at all if it is rolled back. */
+    public void afterCommit(Runnable work) {
+        after.add(work);
+    }
+
+    void committed() {
+        after.forEach(Runnable::run);
+    }
+
+    /** All rows. */
+    public <T> List<T> list(String sql, RowMapper<T> mapper, Object... values) {
+        return with(sql, values, s -> {
+            List<T> rows = new ArrayList<>();
+            try (ResultSet r = s.executeQuery()) {
+                while (r.next()) {
+                    rows.add(mapper.map(r));
+                }
+            }
+            return rows;
+        });
+    }
+
+    /** The first row, or empty. */
+    public <T> Optional<T> one(String sql, RowMapper<T> mapper, Object... values) {
+        return with(sql, values, s -> {
+            try (ResultSet r = s.executeQuery()) {
+                return r.next() ? Optional.ofNullable(mapper.map(r)) : Optional.<T>empty();
+            }
+        });
+    }
+
+    /** Changes rows; how many. */
+    public int run(String sql, Object... values) {
+        return with(sql, values, PreparedStatement::executeUpdate);
+    }
+
+    /** Inserts one row; the key it was given. */
+    public long insert(String sql, Object... values) {
+        try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
+            bind(s, values);
+            s.executeUpdate();
+            try (ResultSet keys = s.getGeneratedKeys()) {
+                keys.next();
+                return keys.getLong(1);
+            }
+        } catch (SQLException e) {
+            throw new DbException("refused: " + sql, e);
+        }
+    }
+
+    /** Runs one statement with many sets of values. */
+    public void batch(String sql, List<Object[]> rows) {
+        with(sql, new Object[0], s -> {
+            for (Object[] row : rows) {
+                bind(s, row);
+                s.addBatch();
+            }
+            return s.executeBatch();
+        });
+    }
+
+    private interface Work<T> {
+        T apply(PreparedStatement s) throws SQLException;
+    }
+
+    private <T> T with(String sql, Object[] values, Work<T> work) {
+        try (PreparedStatement s = connection.prepareStatement(sql)) {
+            bind(s, values);
+            return work.apply(s);
+        } catch (SQLException e) {
+            throw new DbException("refused: " + sql, e);
+        }
+    }
+
+    private static void bind(PreparedStatement s, Object[] values) throws SQLException {
+        for (int i = 0; i < values.length; i++) {
+            Object v = values[i];
+            s.setObject(i + 1, v instanceof Instant t ? OffsetDateTime.ofInstant(t, ZoneOffset.UTC) : v);
+        }
+    }
+
+    /** The instant of a column; null if it is null. */
+    public static Instant instant(ResultSet row, String column) throws SQLException {
+        Timestamp t = row.getTimestamp(column);
+        return t == null ? null : t.toInstant();
+    }
+
+    /** The number of a column; null if it is null. */
+    public static Double number(ResultSet row, String column) throws SQLException {
+        double d = row.getDouble(column);
+        return row.wasNull() ? null : d;
+    }
+}

@@ -1,0 +1,80 @@
+package org.mendak.server.recognition;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import org.mendak.core.recognise.Recogniser;
+import org.mendak.core.recognise.Recognition;
+import org.mendak.core.runbook.Phase;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Refusal;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** {@code POST /api/recognitions}. */
+@RestController
+class RecognitionController {
+
+    record Request(String text, String product, String productVersion, String phase, Map<String, String> facts) {}
+
+    record Code(String raw, String canonical, String kind, String explained, List<Integer> span) {}
+
+    /** A reason; {@code span} is empty if it does not stand in the text. */
+    record Reason(String kind, String text, List<Integer> span) {}
+
+    record Candidate(
+            String error, String title, double probability, String band, List<Reason> reasons, Map<String, String> captures) {}
+
+    record FirstAid(String error, String title) {}
+
+    record Answer(List<Code> codes, List<Candidate> candidates, @Schema(nullable = true) FirstAid firstAid, long micros) {}
+
+    private final RecognitionService recognition;
+
+    RecognitionController(RecognitionService recognition) {
+        this.recognition = recognition;
+    }
+
+    @PostMapping("/api/recognitions")
+    Answer recognise(Caller caller, @RequestBody Request body) {
+        if (body.text() == null) {
+            throw Refusal.invalid("The text is missing.");
+        }
+        Phase phase = phase(body.phase());
+        long start = System.nanoTime();
+        Recognition r = recognition.recognise(new Recogniser.Query(body.text(), body.product(), body.productVersion(), phase));
+        long micros = (System.nanoTime() - start) / 1_000;
+        FirstAid aid = body.product() == null || body.product().isBlank()
+                ? null
+                : recognition.firstAid(body.product(), phase).map(e -> new FirstAid(e.key(), e.title())).orElse(null);
+        return new Answer(
+                r.codes().stream()
+                        .map(c -> new Code(c.raw(), c.canonical(), lower(c.kind()), c.explained(), List.of(c.from(), c.to())))
+                        .toList(),
+                r.candidates().stream().map(RecognitionController::candidate).toList(),
+                aid,
+                micros);
+    }
+
+    private static Phase phase(String word) {
+        if (word == null || word.isBlank()) {
+            return null;
+        }
+        return Phase.named(word).orElseThrow(() -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
+    }
+
+    private static Candidate candidate(Recognition.Candidate c) {
+        return new Candidate(c.error(), c.title(), c.probability(), c.recognised() ? "recognised" : "perhaps",
+                c.reasons().stream()
+                        .map(x -> new Reason(lower(x.kind()), x.text(), x.from() < 0 ? List.of() : List.of(x.from(), x.to())))
+                        .toList(),
+                new TreeMap<>(c.captures()));
+    }
+
+    private static String lower(Enum<?> e) {
+        return e.name().toLowerCase(Locale.ROOT);
+    }
+}

@@ -1,0 +1,78 @@
+package org.mendak.server.team;
+
+import java.util.List;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** People and tokens. */
+@RestController
+class TeamController {
+
+    record NewPerson(String login, String name, String role, String password) {}
+
+    /** What to change; what is null stays. */
+    record PersonChange(String role, Boolean active, String password) {}
+
+    record TokenRequest(String name, List<Scope> scopes) {}
+
+    private final TeamService team;
+
+    TeamController(TeamService team) {
+        this.team = team;
+    }
+
+    @GetMapping("/api/people")
+    List<Person> people(Caller caller) {
+        return team.people(caller);
+    }
+
+    @PostMapping("/api/people")
+    @ResponseStatus(HttpStatus.CREATED)
+    Person add(Caller caller, @RequestBody NewPerson body) {
+        if (body.login() == null || body.name() == null || body.password() == null) {
+            throw Refusal.invalid("A person needs login, name, role and password.");
+        }
+        return team.add(caller, body.login(), body.name(), role(body.role()), body.password());
+    }
+
+    @PatchMapping("/api/people/{id}")
+    Person change(Caller caller, @PathVariable long id, @RequestBody PersonChange body) {
+        return team.change(caller, id, body.role() == null ? null : role(body.role()), body.active(), body.password());
+    }
+
+    private static Role role(String word) {
+        try {
+            return Role.of(String.valueOf(word));
+        } catch (IllegalArgumentException e) {
+            throw Refusal.invalid("\"" + word + "\" is not a role; write agent, author or lead.");
+        }
+    }
+
+    @GetMapping("/api/tokens")
+    List<ApiToken> tokens(Caller caller) {
+        return team.tokens(caller);
+    }
+
+    @PostMapping("/api/tokens")
+    @ResponseStatus(HttpStatus.CREATED)
+    TeamService.NewToken make(Caller caller, @RequestBody TokenRequest body) {
+        return team.makeToken(caller, body.name() == null ? "" : body.name(), body.scopes() == null ? List.of() : body.scopes());
+    }
+
+    @DeleteMapping("/api/tokens/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void revoke(Caller caller, @PathVariable long id) {
+        team.revoke(caller, id);
+    }
+}
