@@ -23,7 +23,8 @@ public final class FixValues {
         Map<String, String> values = new HashMap<>(known);
         with.forEach((name, written) -> {
             Parsed<Template> template = Template.parse(written);
-            if (template.ok() && known.keySet().containsAll(template.value().names().keySet())) {
+            if (template.ok()
+                    && known.keySet().containsAll(template.value().names().keySet())) {
                 values.put(name, template.value().fill(known));
             } else {
                 values.remove(name);

@@ -42,8 +42,14 @@ class AttemptService {
     private final Clock clock;
 
     AttemptService(
-            Db db, CaseStore cases, AttemptStore store, CaseReader reader, CaseService caseService,
-            ApplicationEventPublisher events, Audit audit, Clock clock) {
+            Db db,
+            CaseStore cases,
+            AttemptStore store,
+            CaseReader reader,
+            CaseService caseService,
+            ApplicationEventPublisher events,
+            Audit audit,
+            Clock clock) {
         this.db = db;
         this.cases = cases;
         this.store = store;
@@ -70,8 +76,23 @@ class AttemptService {
                 throw Refusal.invalid("A case has at most " + Limits.ATTEMPTS + " attempts.");
             }
             int position = tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1;
-            long id = store.insert(tx, new AttemptRow(0, number, error == null ? c.errorKey() : error, fix, position, null, null,
-                    false, null, "", caller.name(), clock.instant(), null, false));
+            long id = store.insert(
+                    tx,
+                    new AttemptRow(
+                            0,
+                            number,
+                            error == null ? c.errorKey() : error,
+                            fix,
+                            position,
+                            null,
+                            null,
+                            false,
+                            null,
+                            "",
+                            caller.name(),
+                            clock.instant(),
+                            null,
+                            false));
             events.publishEvent(new AttemptStarted(tx, number, id));
             audit.write(tx, caller, "fix-started", number + "/" + fix, "");
             return id;
@@ -92,8 +113,23 @@ class AttemptService {
             if (note.length() > Limits.NOTE) {
                 throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
             }
-            store.update(tx, new AttemptRow(id, number, a.errorKey(), a.fixKey(), a.position(), outcome, a.bundle(),
-                    a.triedBefore(), outcome == null ? null : minutes, note, a.agent(), a.startedAt(), ended, a.cameBack()));
+            store.update(
+                    tx,
+                    new AttemptRow(
+                            id,
+                            number,
+                            a.errorKey(),
+                            a.fixKey(),
+                            a.position(),
+                            outcome,
+                            a.bundle(),
+                            a.triedBefore(),
+                            outcome == null ? null : minutes,
+                            note,
+                            a.agent(),
+                            a.startedAt(),
+                            ended,
+                            a.cameBack()));
             audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(outcome));
             if (a.errorKey() != null) {
                 events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
@@ -126,7 +162,8 @@ class AttemptService {
     }
 
     private AttemptRow attempt(Tx tx, long number, long id) {
-        return store.find(tx, number, id).orElseThrow(() -> Refusal.notFound("There is no attempt " + id + " on case " + number + "."));
+        return store.find(tx, number, id)
+                .orElseThrow(() -> Refusal.notFound("There is no attempt " + id + " on case " + number + "."));
     }
 
     /** An entry about a step, made by the client under an id of its own. */
@@ -146,8 +183,17 @@ class AttemptService {
             if (store.stepCount(tx, id) >= MOST_STEPS) {
                 throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
             }
-            store.addStep(tx, id, new AttemptStore.Step(e.clientId(), e.step(), e.what(), e.note() == null ? "" : e.note(),
-                    e.output(), clock.instant(), caller.name()));
+            store.addStep(
+                    tx,
+                    id,
+                    new AttemptStore.Step(
+                            e.clientId(),
+                            e.step(),
+                            e.what(),
+                            e.note() == null ? "" : e.note(),
+                            e.output(),
+                            clock.instant(),
+                            caller.name()));
             Map<String, String> captured = new LinkedHashMap<>();
             reader.fix(tx, number, a.fixKey())
                     .filter(f -> e.step() < f.steps().size())
@@ -165,7 +211,8 @@ class AttemptService {
             throw Refusal.invalid("step must be a number from 0 to 500.");
         }
         if (e.what() == null || !STEP_WORDS.contains(e.what())) {
-            throw Refusal.invalid("what must be one of " + String.join(", ", new java.util.TreeSet<>(STEP_WORDS)) + ".");
+            throw Refusal.invalid(
+                    "what must be one of " + String.join(", ", new java.util.TreeSet<>(STEP_WORDS)) + ".");
         }
         if (e.note() != null && e.note().length() > Limits.NOTE) {
             throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
@@ -175,15 +222,21 @@ class AttemptService {
         }
     }
 
-    private void consequences(Tx tx, Caller caller, AttemptRow a, StepEntry e, Fix.Step s, Map<String, String> captured) {
+    private void consequences(
+            Tx tx, Caller caller, AttemptRow a, StepEntry e, Fix.Step s, Map<String, String> captured) {
         if (e.output() != null) {
             s.captures().forEach(c -> captured.putAll(TextCapture.find(c.template(), e.output())));
             caseService.addFacts(tx, caller, a.number(), captured, "output");
         }
         if (e.what().equals("done")) {
             String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
-            s.putBacks().forEach(p -> store.oweAgain(tx, a.number(), new AttemptStore.PutBack(
-                    0, a.id(), e.step(), p.text(), p.command(), fence, p.afterSuccess(), "open", null), clock.instant()));
+            s.putBacks()
+                    .forEach(p -> store.oweAgain(
+                            tx,
+                            a.number(),
+                            new AttemptStore.PutBack(
+                                    0, a.id(), e.step(), p.text(), p.command(), fence, p.afterSuccess(), "open", null),
+                            clock.instant()));
         } else if (e.what().equals("undone")) {
             store.noLongerOwed(tx, a.id(), e.step());
         }
@@ -192,7 +245,8 @@ class AttemptService {
     CaseViews.Case settle(Caller caller, long number, long id, String state, String to) {
         return changing(caller, number, (tx, c) -> {
             if (state == null || !SETTLED.contains(state)) {
-                throw Refusal.invalid("state must be one of " + String.join(", ", new java.util.TreeSet<>(SETTLED)) + ".");
+                throw Refusal.invalid(
+                        "state must be one of " + String.join(", ", new java.util.TreeSet<>(SETTLED)) + ".");
             }
             if (state.equals("passed-to") && (to == null || to.isBlank() || to.length() > 120)) {
                 throw Refusal.invalid("Say who it passes to, in up to 120 characters.");

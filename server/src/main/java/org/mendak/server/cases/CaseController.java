@@ -57,8 +57,19 @@ class CaseController {
             @RequestParam(required = false) Integer limit,
             @RequestParam(required = false) Long after) {
         int most = Pages.limit(limit);
-        List<CaseViews.Line> rows = cases.list(caller, new CaseStore.Wanted(
-                q, error, device, requester, reference, waits, status, mine ? caller.name() : null, after, most + 1));
+        List<CaseViews.Line> rows = cases.list(
+                caller,
+                new CaseStore.Wanted(
+                        q,
+                        error,
+                        device,
+                        requester,
+                        reference,
+                        waits,
+                        status,
+                        mine ? caller.name() : null,
+                        after,
+                        most + 1));
         return Pages.answer(rows, c -> String.valueOf(c.number()), most);
     }
 
@@ -112,10 +123,14 @@ class CaseController {
     }
 
     @PatchMapping("/{n}/attempts/{id}")
-    CaseViews.Case record(Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Map<String, Object> body) {
-        body.keySet().stream().filter(k -> !List.of("outcome", "minutes", "note").contains(k)).findFirst().ifPresent(k -> {
-            throw Refusal.badRequest("\"" + k + "\" cannot be changed; outcome, minutes and note can.");
-        });
+    CaseViews.Case record(
+            Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Map<String, Object> body) {
+        body.keySet().stream()
+                .filter(k -> !List.of("outcome", "minutes", "note").contains(k))
+                .findFirst()
+                .ifPresent(k -> {
+                    throw Refusal.badRequest("\"" + k + "\" cannot be changed; outcome, minutes and note can.");
+                });
         return attempts.record(caller, n, id, body);
     }
 

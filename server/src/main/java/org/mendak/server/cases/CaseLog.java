@@ -36,7 +36,9 @@ public class CaseLog {
         Map<Long, CaseRow> rows = new HashMap<>();
         for (String key : keys) {
             cases.ofError(tx, key).forEach(c -> rows.put(c.number(), c));
-            attempts.ofError(tx, key).forEach(a -> byCase.computeIfAbsent(a.number(), n -> new ArrayList<>()).add(a));
+            attempts.ofError(tx, key)
+                    .forEach(a -> byCase.computeIfAbsent(a.number(), n -> new ArrayList<>())
+                            .add(a));
         }
         return rows.values().stream()
                 .sorted(java.util.Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number))
@@ -52,16 +54,19 @@ public class CaseLog {
                 log.add(logged(a, i + 1 < tried.size() ? tried.get(i + 1) : null));
             }
         }
-        String month = c.openedAt().atZone(settings.zone()).toLocalDate().toString().substring(0, 7);
+        String month =
+                c.openedAt().atZone(settings.zone()).toLocalDate().toString().substring(0, 7);
         return new LoggedCase(String.valueOf(c.number()), c.productVersion(), month, log);
     }
 
     /** Of a bundle only the last fix was retested. */
     private LoggedAttempt logged(AttemptRow a, AttemptRow next) {
         boolean bundled = a.bundle() != null && next != null && a.bundle().equals(next.bundle());
-        Outcome outcome = bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
+        Outcome outcome =
+                bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
         String fix = library.library().fix(a.fixKey()).map(f -> f.key()).orElse(a.fixKey());
-        return new LoggedAttempt(fix, outcome, a.cameBack(), a.triedBefore(), a.minutes() == null ? Double.NaN : a.minutes());
+        return new LoggedAttempt(
+                fix, outcome, a.cameBack(), a.triedBefore(), a.minutes() == null ? Double.NaN : a.minutes());
     }
 
     /** Cases in the order of their numbers with their attempts and facts, for export. */

@@ -89,31 +89,77 @@ public class CaseReader {
     }
 
     CaseViews.Line line(Tx tx, CaseRow c) {
-        int open = (int) attempts.putBacks(tx, c.number()).stream().filter(p -> p.state().equals("open")).count();
-        return new CaseViews.Line(c.number(), c.status(), c.errorKey(), title(c.errorKey()), c.product(), c.device(), c.requester(),
-                c.reference(), c.waitsFor(), c.waitsUntil(), c.agent(), c.openedAt(), c.closedAt(),
-                attempts.ofCase(tx, c.number()).stream().map(a -> a.outcome() == null ? "" : a.outcome()).toList(), open);
+        int open = (int) attempts.putBacks(tx, c.number()).stream()
+                .filter(p -> p.state().equals("open"))
+                .count();
+        return new CaseViews.Line(
+                c.number(),
+                c.status(),
+                c.errorKey(),
+                title(c.errorKey()),
+                c.product(),
+                c.device(),
+                c.requester(),
+                c.reference(),
+                c.waitsFor(),
+                c.waitsUntil(),
+                c.agent(),
+                c.openedAt(),
+                c.closedAt(),
+                attempts.ofCase(tx, c.number()).stream()
+                        .map(a -> a.outcome() == null ? "" : a.outcome())
+                        .toList(),
+                open);
     }
 
     private String title(String error) {
-        return error == null ? "Not recognised yet" : library.library().error(error).map(KnownError::title).orElse(error);
+        return error == null
+                ? "Not recognised yet"
+                : library.library().error(error).map(KnownError::title).orElse(error);
     }
 
     CaseViews.Case view(Tx tx, long number) {
         CaseRow c = row(tx, number);
         Map<String, String> values = facts(tx, c).values();
         Map<String, Integer> pins = cases.pins(tx, number);
-        return new CaseViews.Case(c.number(), c.status(), c.errorKey(), title(c.errorKey()), c.product(), c.productVersion(),
-                c.phase(), c.device(), c.reference(), c.requester(), c.reached(), c.waitsFor(), c.waitsUntil(), c.believedFix(),
-                c.limitation(), c.agent(), c.openedAt(), c.closedAt(), c.recurredAt(), c.follows(),
-                cases.texts(tx, number).stream().map(t -> new CaseViews.Text(t.id(), t.text(), t.at(), t.agent())).toList(),
+        return new CaseViews.Case(
+                c.number(),
+                c.status(),
+                c.errorKey(),
+                title(c.errorKey()),
+                c.product(),
+                c.productVersion(),
+                c.phase(),
+                c.device(),
+                c.reference(),
+                c.requester(),
+                c.reached(),
+                c.waitsFor(),
+                c.waitsUntil(),
+                c.believedFix(),
+                c.limitation(),
+                c.agent(),
+                c.openedAt(),
+                c.closedAt(),
+                c.recurredAt(),
+                c.follows(),
+                cases.texts(tx, number).stream()
+                        .map(t -> new CaseViews.Text(t.id(), t.text(), t.at(), t.agent()))
+                        .toList(),
                 cases.facts(tx, number).stream()
                         .map(f -> new CaseViews.Fact(f.name(), f.value(), f.source(), f.at(), f.agent()))
                         .toList(),
-                cases.notes(tx, number).stream().map(n -> new CaseViews.Note(n.text(), n.at(), n.agent())).toList(),
-                attempts.ofCase(tx, number).stream().map(a -> attempt(tx, pins, a)).toList(),
-                attempts.putBacks(tx, number).stream().map(p -> putBack(p, values)).toList(),
-                pinnedOrder(c), newer(pins));
+                cases.notes(tx, number).stream()
+                        .map(n -> new CaseViews.Note(n.text(), n.at(), n.agent()))
+                        .toList(),
+                attempts.ofCase(tx, number).stream()
+                        .map(a -> attempt(tx, pins, a))
+                        .toList(),
+                attempts.putBacks(tx, number).stream()
+                        .map(p -> putBack(p, values))
+                        .toList(),
+                pinnedOrder(c),
+                newer(pins));
     }
 
     static List<String> pinnedOrder(CaseRow c) {
@@ -130,11 +176,23 @@ public class CaseReader {
     }
 
     private CaseViews.Attempt attempt(Tx tx, Map<String, Integer> pins, AttemptRow a) {
-        return new CaseViews.Attempt(a.id(), a.fixKey(), fix(tx, pins, a.fixKey()).map(Fix::title).orElse(a.fixKey()), a.errorKey(),
-                a.position(), a.outcome(), a.cameBack(), a.triedBefore(), a.minutes(), a.note(), a.agent(), a.startedAt(),
+        return new CaseViews.Attempt(
+                a.id(),
+                a.fixKey(),
+                fix(tx, pins, a.fixKey()).map(Fix::title).orElse(a.fixKey()),
+                a.errorKey(),
+                a.position(),
+                a.outcome(),
+                a.cameBack(),
+                a.triedBefore(),
+                a.minutes(),
+                a.note(),
+                a.agent(),
+                a.startedAt(),
                 a.endedAt(),
                 attempts.steps(tx, a.id()).stream()
-                        .map(s -> new CaseViews.Step(s.clientId(), s.step(), s.what(), s.note(), s.output(), s.at(), s.agent()))
+                        .map(s -> new CaseViews.Step(
+                                s.clientId(), s.step(), s.what(), s.note(), s.output(), s.at(), s.agent()))
                         .toList());
     }
 
@@ -142,23 +200,37 @@ public class CaseReader {
         // only values that the fix captured or was handed can stand in its command; they are all in the case's facts
         List<CaseViews.Piece> command = p.command().isEmpty()
                 ? List.of()
-                : CommandText.fill(p.fence(), p.command(), values.keySet(), values).stream().map(CaseViews.Piece::of).toList();
+                : CommandText.fill(p.fence(), p.command(), values.keySet(), values).stream()
+                        .map(CaseViews.Piece::of)
+                        .toList();
         return new CaseViews.PutBack(
                 p.id(), p.attempt(), p.step(), p.text(), command, p.afterSuccess(), p.state(), p.passedTo());
     }
 
     CaseViews.FilledFix filled(Tx tx, long number, String key) {
         CaseRow c = row(tx, number);
-        Fix fix = fix(tx, number, key).orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
+        Fix fix =
+                fix(tx, number, key).orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
         Map<String, String> known = facts(tx, c).values();
         Map<String, String> values = FixValues.of(with(tx, c, key), known);
         Set<String> declared = FixValues.declared(fix);
-        List<CaseViews.NeedState> needs = fix.needs().stream().map(n -> need(n, known)).toList();
-        List<CaseViews.FilledStep> steps = java.util.stream.IntStream.range(0, fix.steps().size())
+        List<CaseViews.NeedState> needs =
+                fix.needs().stream().map(n -> need(n, known)).toList();
+        List<CaseViews.FilledStep> steps = java.util.stream.IntStream.range(
+                        0, fix.steps().size())
                 .mapToObj(i -> step(i, fix.steps().get(i), declared, values))
                 .toList();
-        return new CaseViews.FilledFix(fix.key(), fix.title(), fix.workaround(), fix.minutes(),
-                fix.risk().name().toLowerCase(Locale.ROOT), fix.discouraged(), fix.intro(), fix.sideEffects(), needs, steps);
+        return new CaseViews.FilledFix(
+                fix.key(),
+                fix.title(),
+                fix.workaround(),
+                fix.minutes(),
+                fix.risk().name().toLowerCase(Locale.ROOT),
+                fix.discouraged(),
+                fix.intro(),
+                fix.sideEffects(),
+                needs,
+                steps);
     }
 
     private Map<String, String> with(Tx tx, CaseRow c, String fix) {
@@ -171,20 +243,36 @@ public class CaseReader {
     }
 
     private CaseViews.NeedState need(String id, Map<String, String> known) {
-        String title = library.library().vocabulary().need(id).map(Vocabulary.Need::title).orElse(id);
+        String title = library.library()
+                .vocabulary()
+                .need(id)
+                .map(Vocabulary.Need::title)
+                .orElse(id);
         return new CaseViews.NeedState(id, title, known.getOrDefault("need." + id, "unknown"));
     }
 
     private static CaseViews.FilledStep step(int i, Fix.Step s, Set<String> declared, Map<String, String> values) {
-        return new CaseViews.FilledStep(i, s.title(), s.prose(),
+        return new CaseViews.FilledStep(
+                i,
+                s.title(),
+                s.prose(),
                 s.fences().stream()
-                        .map(f -> new CaseViews.Command(f.language(), CommandText.fill(f.language(), f.text(), declared, values).stream()
-                                .map(CaseViews.Piece::of)
-                                .toList()))
+                        .map(f -> new CaseViews.Command(
+                                f.language(),
+                                CommandText.fill(f.language(), f.text(), declared, values).stream()
+                                        .map(CaseViews.Piece::of)
+                                        .toList()))
                         .toList(),
-                s.expect(), s.captures().stream().map(x -> x.template().source()).toList(), s.cautions(),
+                s.expect(),
+                s.captures().stream().map(x -> x.template().source()).toList(),
+                s.cautions(),
                 s.putBacks().stream().map(Fix.PutBack::text).toList(),
-                s.notes().stream().map(n -> new CaseViews.Remark(n.keyword(), n.text())).toList(), s.minutes(), s.restartMinutes(),
-                s.doneWhen(), s.destroys());
+                s.notes().stream()
+                        .map(n -> new CaseViews.Remark(n.keyword(), n.text()))
+                        .toList(),
+                s.minutes(),
+                s.restartMinutes(),
+                s.doneWhen(),
+                s.destroys());
     }
 }

@@ -32,7 +32,8 @@ import org.springframework.stereotype.Service;
 public class CaseService {
 
     /** The endings of a case. */
-    public static final Set<String> ENDINGS = Set.of("solved", "worked-around", "handed-over", "withdrawn", "duplicate");
+    public static final Set<String> ENDINGS =
+            Set.of("solved", "worked-around", "handed-over", "withdrawn", "duplicate");
 
     private static final Set<String> REACHED = Set.of("phone", "remote", "device");
     private static final Set<String> WAITS = Set.of("me", "restart", "requester");
@@ -48,8 +49,15 @@ public class CaseService {
     private final Clock clock;
 
     CaseService(
-            Db db, CaseStore store, AttemptStore attempts, CaseReader reader, LibraryService library,
-            RecognitionService recognition, ApplicationEventPublisher events, Audit audit, Clock clock) {
+            Db db,
+            CaseStore store,
+            AttemptStore attempts,
+            CaseReader reader,
+            LibraryService library,
+            RecognitionService recognition,
+            ApplicationEventPublisher events,
+            Audit audit,
+            Clock clock) {
         this.db = db;
         this.store = store;
         this.attempts = attempts;
@@ -77,7 +85,8 @@ public class CaseService {
 
     List<CaseViews.Line> list(Caller caller, CaseStore.Wanted wanted) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
-        return db.tx(tx -> store.list(tx, wanted).stream().map(c -> reader.line(tx, c)).toList());
+        return db.tx(tx ->
+                store.list(tx, wanted).stream().map(c -> reader.line(tx, c)).toList());
     }
 
     CaseViews.Case view(Caller caller, long number) {
@@ -103,9 +112,27 @@ public class CaseService {
         checkText(text);
         KnownError error = o.error() == null ? null : known(o.error());
         Instant now = clock.instant();
-        CaseRow c = new CaseRow(0, error == null ? null : error.key(), cut(o.product()), cut(o.productVersion(), 60), phase(o.phase()),
-                cut(o.device()), cut(o.reference()), cut(o.requester()), oneOf(o.reached(), REACHED, "phone", "reached"), "open", "me",
-                null, null, null, caller.name(), now, null, null, null, "");
+        CaseRow c = new CaseRow(
+                0,
+                error == null ? null : error.key(),
+                cut(o.product()),
+                cut(o.productVersion(), 60),
+                phase(o.phase()),
+                cut(o.device()),
+                cut(o.reference()),
+                cut(o.requester()),
+                oneOf(o.reached(), REACHED, "phone", "reached"),
+                "open",
+                "me",
+                null,
+                null,
+                null,
+                caller.name(),
+                now,
+                null,
+                null,
+                null,
+                "");
         long number = store.insert(tx, c, null, null);
         if (error != null) {
             pin(tx, number, error);
@@ -153,7 +180,8 @@ public class CaseService {
         }
         return Phase.named(word)
                 .map(Phase::word)
-                .orElseThrow(() -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
+                .orElseThrow(
+                        () -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
     }
 
     private static String oneOf(String word, Set<String> allowed, String otherwise, String what) {
@@ -161,7 +189,8 @@ public class CaseService {
             return otherwise;
         }
         if (!allowed.contains(word)) {
-            throw Refusal.invalid(what + " is \"" + word + "\", must be one of " + String.join(", ", new java.util.TreeSet<>(allowed)) + ".");
+            throw Refusal.invalid(what + " is \"" + word + "\", must be one of "
+                    + String.join(", ", new java.util.TreeSet<>(allowed)) + ".");
         }
         return word;
     }
@@ -194,14 +223,16 @@ public class CaseService {
     }
 
     void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
-        Set<String> names = new HashSet<>(store.facts(tx, number).stream().map(CaseStore.Fact::name).toList());
+        Set<String> names = new HashSet<>(
+                store.facts(tx, number).stream().map(CaseStore.Fact::name).toList());
         for (Map.Entry<String, String> f : facts.entrySet()) {
             String value = f.getValue() == null ? "" : f.getValue().strip();
             if (!f.getKey().matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
                 throw Refusal.invalid("\"" + f.getKey() + "\" is not a fact's name.");
             }
             if (value.length() > Limits.FACT_VALUE) {
-                throw Refusal.invalid("The value of \"" + f.getKey() + "\" has more than " + Limits.FACT_VALUE + " characters.");
+                throw Refusal.invalid(
+                        "The value of \"" + f.getKey() + "\" has more than " + Limits.FACT_VALUE + " characters.");
             }
             names.add(f.getKey());
             store.addFact(tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
@@ -215,8 +246,23 @@ public class CaseService {
         int position = 0;
         for (String fix : fixes) {
             library.library().fix(fix).orElseThrow(() -> Refusal.invalid("There is no published fix \"" + fix + "\"."));
-            attempts.insert(tx, new AttemptRow(0, number, error, fix, ++position, "no-change", null, true, null, "", caller.name(),
-                    clock.instant(), clock.instant(), false));
+            attempts.insert(
+                    tx,
+                    new AttemptRow(
+                            0,
+                            number,
+                            error,
+                            fix,
+                            ++position,
+                            "no-change",
+                            null,
+                            true,
+                            null,
+                            "",
+                            caller.name(),
+                            clock.instant(),
+                            clock.instant(),
+                            false));
         }
     }
 
@@ -249,18 +295,45 @@ public class CaseService {
 
     /** What to change in a case's row; null stays as it is, empty text takes away. */
     record Patch(
-            String product, String productVersion, String phase, String device, String reference, String requester, String reached,
-            String waitsFor, Instant waitsUntil, List<String> pinned) {}
+            String product,
+            String productVersion,
+            String phase,
+            String device,
+            String reference,
+            String requester,
+            String reached,
+            String waitsFor,
+            Instant waitsUntil,
+            List<String> pinned) {}
 
     CaseViews.Case patch(Caller caller, long number, Patch p) {
         return change(caller, number, (tx, c) -> {
             String waits = oneOf(p.waitsFor(), WAITS, c.waitsFor(), "waitsFor");
             Instant until = waits.equals("me") ? null : p.waitsUntil() == null ? c.waitsUntil() : p.waitsUntil();
             String pinned = p.pinned() == null ? c.pinned() : pinnedOrder(p.pinned());
-            store.update(tx, new CaseRow(number, c.errorKey(), or(p.product(), c.product()), or(p.productVersion(), c.productVersion()),
-                    p.phase() == null ? c.phase() : phase(p.phase()), or(p.device(), c.device()), or(p.reference(), c.reference()),
-                    or(p.requester(), c.requester()), oneOf(p.reached(), REACHED, c.reached(), "reached"), c.status(), waits, until,
-                    c.believedFix(), c.limitation(), c.agent(), c.openedAt(), c.closedAt(), c.recurredAt(), c.follows(), pinned));
+            store.update(
+                    tx,
+                    new CaseRow(
+                            number,
+                            c.errorKey(),
+                            or(p.product(), c.product()),
+                            or(p.productVersion(), c.productVersion()),
+                            p.phase() == null ? c.phase() : phase(p.phase()),
+                            or(p.device(), c.device()),
+                            or(p.reference(), c.reference()),
+                            or(p.requester(), c.requester()),
+                            oneOf(p.reached(), REACHED, c.reached(), "reached"),
+                            c.status(),
+                            waits,
+                            until,
+                            c.believedFix(),
+                            c.limitation(),
+                            c.agent(),
+                            c.openedAt(),
+                            c.closedAt(),
+                            c.recurredAt(),
+                            c.follows(),
+                            pinned));
             if (p.productVersion() != null) {
                 changed(tx, c.errorKey());
             }
@@ -294,12 +367,31 @@ public class CaseService {
     }
 
     private static CaseRow withError(CaseRow c, String error) {
-        return new CaseRow(c.number(), error, c.product(), c.productVersion(), c.phase(), c.device(), c.reference(), c.requester(),
-                c.reached(), c.status(), c.waitsFor(), c.waitsUntil(), c.believedFix(), c.limitation(), c.agent(), c.openedAt(),
-                c.closedAt(), c.recurredAt(), c.follows(), "");
+        return new CaseRow(
+                c.number(),
+                error,
+                c.product(),
+                c.productVersion(),
+                c.phase(),
+                c.device(),
+                c.reference(),
+                c.requester(),
+                c.reached(),
+                c.status(),
+                c.waitsFor(),
+                c.waitsUntil(),
+                c.believedFix(),
+                c.limitation(),
+                c.agent(),
+                c.openedAt(),
+                c.closedAt(),
+                c.recurredAt(),
+                c.follows(),
+                "");
     }
 
-    CaseViews.Case close(Caller caller, long number, String outcome, String believedFix, String limitation, String note) {
+    CaseViews.Case close(
+            Caller caller, long number, String outcome, String believedFix, String limitation, String note) {
         return change(caller, number, (tx, c) -> {
             if (!ENDINGS.contains(outcome)) {
                 throw Refusal.invalid("outcome is \"" + outcome + "\", must be one of "
@@ -309,8 +401,11 @@ public class CaseService {
                     .filter(p -> p.state().equals("open"))
                     .toList();
             if (!owed.isEmpty()) {
-                throw Refusal.conflict("There is something to put back first. The case stays open.",
-                        Map.of("putBacks", owed.stream().map(AttemptStore.PutBack::text).toList()));
+                throw Refusal.conflict(
+                        "There is something to put back first. The case stays open.",
+                        Map.of(
+                                "putBacks",
+                                owed.stream().map(AttemptStore.PutBack::text).toList()));
             }
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             String believed = believedFix != null ? believedFix : lastWorked(tried);
@@ -335,9 +430,27 @@ public class CaseService {
     }
 
     private static CaseRow ended(CaseRow c, String status, String believed, String limitation, Instant closed) {
-        return new CaseRow(c.number(), c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(), c.reference(),
-                c.requester(), c.reached(), status, "me", null, believed, limitation, c.agent(), c.openedAt(), closed, c.recurredAt(),
-                c.follows(), c.pinned());
+        return new CaseRow(
+                c.number(),
+                c.errorKey(),
+                c.product(),
+                c.productVersion(),
+                c.phase(),
+                c.device(),
+                c.reference(),
+                c.requester(),
+                c.reached(),
+                status,
+                "me",
+                null,
+                believed,
+                limitation,
+                c.agent(),
+                c.openedAt(),
+                closed,
+                c.recurredAt(),
+                c.follows(),
+                c.pinned());
     }
 
     /** The error came back: within the holding time the same case opens and the success is taken away, later a new one follows. */
@@ -356,9 +469,29 @@ public class CaseService {
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             takeSuccessAway(tx, tried, now, caller.name());
             CaseRow again = ended(c, "open", null, null, null);
-            store.update(tx, new CaseRow(number, again.errorKey(), again.product(), again.productVersion(), again.phase(),
-                    again.device(), again.reference(), again.requester(), again.reached(), "open", "me", null, null, null,
-                    again.agent(), again.openedAt(), null, now, again.follows(), again.pinned()));
+            store.update(
+                    tx,
+                    new CaseRow(
+                            number,
+                            again.errorKey(),
+                            again.product(),
+                            again.productVersion(),
+                            again.phase(),
+                            again.device(),
+                            again.reference(),
+                            again.requester(),
+                            again.reached(),
+                            "open",
+                            "me",
+                            null,
+                            null,
+                            null,
+                            again.agent(),
+                            again.openedAt(),
+                            null,
+                            now,
+                            again.follows(),
+                            again.pinned()));
             audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
             changedAll(tx, c, tried);
             return reader.view(tx, number);
@@ -373,9 +506,31 @@ public class CaseService {
     }
 
     private long follow(Tx tx, Caller caller, CaseRow c, Instant now) {
-        long number = store.insert(tx, new CaseRow(0, c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(),
-                c.reference(), c.requester(), c.reached(), "open", "me", null, null, null, caller.name(), now, null, null, c.number(),
-                ""), null, null);
+        long number = store.insert(
+                tx,
+                new CaseRow(
+                        0,
+                        c.errorKey(),
+                        c.product(),
+                        c.productVersion(),
+                        c.phase(),
+                        c.device(),
+                        c.reference(),
+                        c.requester(),
+                        c.reached(),
+                        "open",
+                        "me",
+                        null,
+                        null,
+                        null,
+                        caller.name(),
+                        now,
+                        null,
+                        null,
+                        c.number(),
+                        ""),
+                null,
+                null);
         library.library().error(String.valueOf(c.errorKey())).ifPresent(e -> pin(tx, number, e));
         store.texts(tx, c.number()).forEach(t -> store.addText(tx, number, t.text(), now, caller.name()));
         store.facts(tx, c.number()).stream()
@@ -419,7 +574,8 @@ public class CaseService {
     }
 
     /** A case that was worked elsewhere, with its attempts; {@code hash} tells whether it was imported as it is now. */
-    public record Ready(CaseRow row, List<AttemptRow> attempts, Map<String, String> facts, String text, String key, String hash) {}
+    public record Ready(
+            CaseRow row, List<AttemptRow> attempts, Map<String, String> facts, String text, String key, String hash) {}
 
     /** What became of an imported case. */
     public enum ImportResult {
@@ -440,18 +596,46 @@ public class CaseService {
         if (!ready.text().isEmpty()) {
             store.addText(tx, number, ready.text(), c.openedAt(), c.agent());
         }
-        ready.facts().forEach((name, value) ->
-                store.addFact(tx, number, new CaseStore.Fact(name, value, "case", c.openedAt(), c.agent())));
+        ready.facts()
+                .forEach((name, value) ->
+                        store.addFact(tx, number, new CaseStore.Fact(name, value, "case", c.openedAt(), c.agent())));
         List<AttemptRow> stored = new ArrayList<>();
         for (AttemptRow a : ready.attempts()) {
-            AttemptRow row = new AttemptRow(0, number, a.errorKey(), a.fixKey(), a.position(), a.outcome(), a.bundle(),
-                    a.triedBefore(), a.minutes(), a.note(), a.agent(), a.startedAt(), a.endedAt(), false);
+            AttemptRow row = new AttemptRow(
+                    0,
+                    number,
+                    a.errorKey(),
+                    a.fixKey(),
+                    a.position(),
+                    a.outcome(),
+                    a.bundle(),
+                    a.triedBefore(),
+                    a.minutes(),
+                    a.note(),
+                    a.agent(),
+                    a.startedAt(),
+                    a.endedAt(),
+                    false);
             long id = attempts.insert(tx, row);
-            stored.add(new AttemptRow(id, number, a.errorKey(), a.fixKey(), a.position(), a.outcome(), a.bundle(), a.triedBefore(),
-                    a.minutes(), a.note(), a.agent(), a.startedAt(), a.endedAt(), false));
+            stored.add(new AttemptRow(
+                    id,
+                    number,
+                    a.errorKey(),
+                    a.fixKey(),
+                    a.position(),
+                    a.outcome(),
+                    a.bundle(),
+                    a.triedBefore(),
+                    a.minutes(),
+                    a.note(),
+                    a.agent(),
+                    a.startedAt(),
+                    a.endedAt(),
+                    false));
         }
         double days = library.library().vocabulary().holdingDays();
-        boolean cameBack = c.recurredAt() != null && c.closedAt() != null
+        boolean cameBack = c.recurredAt() != null
+                && c.closedAt() != null
                 && !c.recurredAt().isAfter(c.closedAt().plus(Duration.ofSeconds((long) (days * 86_400))));
         if (cameBack) {
             takeSuccessAway(tx, stored, c.recurredAt(), c.agent());

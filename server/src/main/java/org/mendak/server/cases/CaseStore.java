@@ -15,18 +15,35 @@ import org.springframework.stereotype.Component;
 @Component
 class CaseStore {
 
-    private static final String CASE = "select number, error_key, product, product_version, phase, device, reference, requester,"
-            + " reached, status, waits_for, waits_until, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows,"
-            + " pinned_order from desk_case";
+    private static final String CASE =
+            "select number, error_key, product, product_version, phase, device, reference, requester,"
+                    + " reached, status, waits_for, waits_until, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows,"
+                    + " pinned_order from desk_case";
 
     private static CaseRow row(ResultSet r) throws SQLException {
         long follows = r.getLong("follows");
         Long before = r.wasNull() ? null : follows;
-        return new CaseRow(r.getLong("number"), r.getString("error_key"), r.getString("product"), r.getString("product_version"),
-                r.getString("phase"), r.getString("device"), r.getString("reference"), r.getString("requester"),
-                r.getString("reached"), r.getString("status"), r.getString("waits_for"), Tx.instant(r, "waits_until"),
-                r.getString("believed_fix"), r.getString("limitation"), r.getString("agent"), Tx.instant(r, "opened_at"),
-                Tx.instant(r, "closed_at"), Tx.instant(r, "recurred_at"), before, r.getString("pinned_order"));
+        return new CaseRow(
+                r.getLong("number"),
+                r.getString("error_key"),
+                r.getString("product"),
+                r.getString("product_version"),
+                r.getString("phase"),
+                r.getString("device"),
+                r.getString("reference"),
+                r.getString("requester"),
+                r.getString("reached"),
+                r.getString("status"),
+                r.getString("waits_for"),
+                Tx.instant(r, "waits_until"),
+                r.getString("believed_fix"),
+                r.getString("limitation"),
+                r.getString("agent"),
+                Tx.instant(r, "opened_at"),
+                Tx.instant(r, "closed_at"),
+                Tx.instant(r, "recurred_at"),
+                before,
+                r.getString("pinned_order"));
     }
 
     Optional<CaseRow> find(Tx tx, long number) {
@@ -39,27 +56,67 @@ class CaseStore {
     }
 
     long insert(Tx tx, CaseRow c, String importKey, String importHash) {
-        return tx.insert("insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
+        return tx.insert(
+                "insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
                         + " status, waits_for, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows, import_key,"
                         + " import_hash) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(), c.reference(), c.requester(), c.reached(),
-                c.status(), c.waitsFor(), c.believedFix(), c.limitation(), c.agent(), c.openedAt(), c.closedAt(), c.recurredAt(),
-                c.follows(), importKey, importHash);
+                c.errorKey(),
+                c.product(),
+                c.productVersion(),
+                c.phase(),
+                c.device(),
+                c.reference(),
+                c.requester(),
+                c.reached(),
+                c.status(),
+                c.waitsFor(),
+                c.believedFix(),
+                c.limitation(),
+                c.agent(),
+                c.openedAt(),
+                c.closedAt(),
+                c.recurredAt(),
+                c.follows(),
+                importKey,
+                importHash);
     }
 
     void update(Tx tx, CaseRow c) {
-        tx.run("update desk_case set error_key = ?, product = ?, product_version = ?, phase = ?, device = ?, reference = ?,"
+        tx.run(
+                "update desk_case set error_key = ?, product = ?, product_version = ?, phase = ?, device = ?, reference = ?,"
                         + " requester = ?, reached = ?, status = ?, waits_for = ?, waits_until = ?, believed_fix = ?, limitation = ?,"
                         + " closed_at = ?, recurred_at = ?, pinned_order = ?, version = version + 1 where number = ?",
-                c.errorKey(), c.product(), c.productVersion(), c.phase(), c.device(), c.reference(), c.requester(), c.reached(),
-                c.status(), c.waitsFor(), c.waitsUntil(), c.believedFix(), c.limitation(), c.closedAt(), c.recurredAt(), c.pinned(),
+                c.errorKey(),
+                c.product(),
+                c.productVersion(),
+                c.phase(),
+                c.device(),
+                c.reference(),
+                c.requester(),
+                c.reached(),
+                c.status(),
+                c.waitsFor(),
+                c.waitsUntil(),
+                c.believedFix(),
+                c.limitation(),
+                c.closedAt(),
+                c.recurredAt(),
+                c.pinned(),
                 c.number());
     }
 
     /** Which cases to list; what is null is not asked for. */
     record Wanted(
-            String q, String error, String device, String requester, String reference, String waits, String status, String agent,
-            Long before, int most) {}
+            String q,
+            String error,
+            String device,
+            String requester,
+            String reference,
+            String waits,
+            String status,
+            String agent,
+            Long before,
+            int most) {}
 
     List<CaseRow> list(Tx tx, Wanted w) {
         StringBuilder sql = new StringBuilder(CASE).append(" where 1 = 1");
@@ -79,9 +136,15 @@ class CaseStore {
             }
         });
         if (w.q() != null && !w.q().isBlank()) {
-            sql.append(" and (lower(device) like ? or lower(requester) like ? or lower(reference) like ? or error_key like ?"
-                    + " or cast(number as varchar) = ?)");
-            String like = "%" + lower(w.q()).strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+            sql.append(
+                    " and (lower(device) like ? or lower(requester) like ? or lower(reference) like ? or error_key like ?"
+                            + " or cast(number as varchar) = ?)");
+            String like = "%"
+                    + lower(w.q())
+                            .strip()
+                            .replace("\\", "\\\\")
+                            .replace("%", "\\%")
+                            .replace("_", "\\_") + "%";
             values.addAll(List.of(like, like, like, like, w.q().strip()));
         }
         if (w.before() != null) {
@@ -100,61 +163,90 @@ class CaseStore {
     record Text(long id, String text, Instant at, String agent) {}
 
     List<Text> texts(Tx tx, long number) {
-        return tx.list("select id, text, at, agent from case_text where number = ? order by id",
-                r -> new Text(r.getLong("id"), r.getString("text"), Tx.instant(r, "at"), r.getString("agent")), number);
+        return tx.list(
+                "select id, text, at, agent from case_text where number = ? order by id",
+                r -> new Text(r.getLong("id"), r.getString("text"), Tx.instant(r, "at"), r.getString("agent")),
+                number);
     }
 
     long addText(Tx tx, long number, String text, Instant at, String agent) {
-        return tx.insert("insert into case_text (number, text, at, agent) values (?, ?, ?, ?)", number, text, at, agent);
+        return tx.insert(
+                "insert into case_text (number, text, at, agent) values (?, ?, ?, ?)", number, text, at, agent);
     }
 
     record Fact(String name, String value, String source, Instant at, String agent) {}
 
     /** The facts that hold now: the newest of each name. */
     List<Fact> facts(Tx tx, long number) {
-        return tx.list("select name, value_, source, at, agent from case_fact f where number = ? and id = (select max(id) from"
+        return tx.list(
+                "select name, value_, source, at, agent from case_fact f where number = ? and id = (select max(id) from"
                         + " case_fact g where g.number = f.number and g.name = f.name) and value_ <> '' order by id",
-                r -> new Fact(r.getString("name"), r.getString("value_"), r.getString("source"), Tx.instant(r, "at"),
+                r -> new Fact(
+                        r.getString("name"),
+                        r.getString("value_"),
+                        r.getString("source"),
+                        Tx.instant(r, "at"),
                         r.getString("agent")),
                 number);
     }
 
     void addFact(Tx tx, long number, Fact f) {
-        tx.run("insert into case_fact (number, name, value_, source, at, agent) values (?, ?, ?, ?, ?, ?)", number, f.name(),
-                f.value(), f.source(), f.at(), f.agent());
+        tx.run(
+                "insert into case_fact (number, name, value_, source, at, agent) values (?, ?, ?, ?, ?, ?)",
+                number,
+                f.name(),
+                f.value(),
+                f.source(),
+                f.at(),
+                f.agent());
     }
 
     record Note(String text, Instant at, String agent) {}
 
     List<Note> notes(Tx tx, long number) {
-        return tx.list("select text, at, agent from case_note where number = ? order by id",
-                r -> new Note(r.getString("text"), Tx.instant(r, "at"), r.getString("agent")), number);
+        return tx.list(
+                "select text, at, agent from case_note where number = ? order by id",
+                r -> new Note(r.getString("text"), Tx.instant(r, "at"), r.getString("agent")),
+                number);
     }
 
     void addNote(Tx tx, long number, Note n) {
-        tx.run("insert into case_note (number, text, at, agent) values (?, ?, ?, ?)", number, n.text(), n.at(), n.agent());
+        tx.run(
+                "insert into case_note (number, text, at, agent) values (?, ?, ?, ?)",
+                number,
+                n.text(),
+                n.at(),
+                n.agent());
     }
 
     /** The revisions the case keeps, by "error/key" or "fix/key". */
     Map<String, Integer> pins(Tx tx, long number) {
         Map<String, Integer> pins = new LinkedHashMap<>();
-        tx.list("select kind, doc_key, revision from case_pin where number = ?",
-                r -> pins.put(r.getString("kind") + "/" + r.getString("doc_key"), r.getInt("revision")), number);
+        tx.list(
+                "select kind, doc_key, revision from case_pin where number = ?",
+                r -> pins.put(r.getString("kind") + "/" + r.getString("doc_key"), r.getInt("revision")),
+                number);
         return pins;
     }
 
     void pin(Tx tx, long number, Map<String, Integer> pins) {
         tx.run("delete from case_pin where number = ?", number);
-        tx.batch("insert into case_pin (number, kind, doc_key, revision) values (?, ?, ?, ?)", pins.entrySet().stream()
-                .map(e -> new Object[] {number, e.getKey().split("/")[0], e.getKey().split("/")[1], e.getValue()})
-                .toList());
+        tx.batch(
+                "insert into case_pin (number, kind, doc_key, revision) values (?, ?, ?, ?)",
+                pins.entrySet().stream()
+                        .map(e -> new Object[] {
+                            number, e.getKey().split("/")[0], e.getKey().split("/")[1], e.getValue()
+                        })
+                        .toList());
     }
 
     record Imported(long number, String hash) {}
 
     Optional<Imported> imported(Tx tx, String importKey) {
-        return tx.one("select number, import_hash from desk_case where import_key = ?",
-                r -> new Imported(r.getLong("number"), r.getString("import_hash")), importKey);
+        return tx.one(
+                "select number, import_hash from desk_case where import_key = ?",
+                r -> new Imported(r.getLong("number"), r.getString("import_hash")),
+                importKey);
     }
 
     /** The import key of a case, or empty if it was opened here. */
@@ -169,7 +261,12 @@ class CaseStore {
 
     /** Every case that says something of this known error, oldest first. */
     List<CaseRow> ofError(Tx tx, String error) {
-        return tx.list(CASE + " c where error_key = ? or exists (select 1 from attempt a where a.number = c.number and a.error_key = ?)"
-                + " order by opened_at, number", CaseStore::row, error, error);
+        return tx.list(
+                CASE
+                        + " c where error_key = ? or exists (select 1 from attempt a where a.number = c.number and a.error_key = ?)"
+                        + " order by opened_at, number",
+                CaseStore::row,
+                error,
+                error);
     }
 }

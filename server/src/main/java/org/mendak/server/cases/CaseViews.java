@@ -88,7 +88,14 @@ public final class CaseViews {
 
     /** Something to restore; {@code state} is open, done, no-longer-applies, kept or passed-to. */
     public record PutBack(
-            long id, long attempt, int step, String text, List<Piece> command, boolean afterSuccess, String state, String passedTo) {}
+            long id,
+            long attempt,
+            int step,
+            String text,
+            List<Piece> command,
+            boolean afterSuccess,
+            String state,
+            String passedTo) {}
 
     /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
     public record Piece(String kind, String text, String name, String note) {

@@ -82,7 +82,9 @@ class DocumentController {
             @RequestBody(required = false) byte[] body) {
         boolean create = "*".equals(ifNoneMatch);
         LibraryService.Opened o = library.save(caller, kind(folder), key, utf8(body), ifMatch, create, note(note));
-        return ResponseEntity.status(create ? HttpStatus.CREATED : HttpStatus.OK).eTag(o.etag()).body(o.view());
+        return ResponseEntity.status(create ? HttpStatus.CREATED : HttpStatus.OK)
+                .eTag(o.etag())
+                .body(o.view());
     }
 
     private static String note(String note) {
@@ -113,14 +115,16 @@ class DocumentController {
     LibraryService.View transition(
             Caller caller, @PathVariable String folder, @PathVariable String key, @RequestBody Transition body) {
         Status to = Status.named(String.valueOf(body.to()))
-                .orElseThrow(() -> Refusal.invalid("\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
+                .orElseThrow(() -> Refusal.invalid(
+                        "\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
         return library.transition(caller, kind(folder), key, to, note(body.note() == null ? "" : body.note()));
     }
 
     @PostMapping("/api/documents/problems")
     Problems problems(Caller caller, @RequestBody Draft body) {
         DocumentKind kind = body.kind() != null && body.kind().equals("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
-        return new Problems(library.problems(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text()));
+        return new Problems(
+                library.problems(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text()));
     }
 
     @GetMapping(value = "/api/library/vocabulary", produces = YAML)
@@ -136,7 +140,10 @@ class DocumentController {
             @RequestHeader(value = HttpHeaders.IF_NONE_MATCH, required = false) String ifNoneMatch,
             @RequestBody(required = false) byte[] body) {
         LibraryService.Opened o = library.saveVocabulary(caller, utf8(body), ifMatch, "*".equals(ifNoneMatch));
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_JSON).eTag(o.etag()).body(o.view());
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_JSON)
+                .eTag(o.etag())
+                .body(o.view());
     }
 
     private static DocumentKind kind(String folder) {

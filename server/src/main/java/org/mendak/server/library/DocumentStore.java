@@ -21,8 +21,13 @@ class DocumentStore {
         DocumentKind kind = r.getString("kind").equals("error") ? DocumentKind.ERROR : DocumentKind.FIX;
         int published = r.getInt("published");
         Integer visible = r.wasNull() ? null : published;
-        return new StoredDocument(kind, r.getString("doc_key"), r.getString("title"),
-                Status.named(r.getString("status")).orElseThrow(), r.getInt("latest"), visible);
+        return new StoredDocument(
+                kind,
+                r.getString("doc_key"),
+                r.getString("title"),
+                Status.named(r.getString("status")).orElseThrow(),
+                r.getInt("latest"),
+                visible);
     }
 
     Optional<StoredDocument> find(Tx tx, DocumentKind kind, String key) {
@@ -31,7 +36,8 @@ class DocumentStore {
 
     /** The same, and no other transaction changes it until this one ends. */
     Optional<StoredDocument> lock(Tx tx, DocumentKind kind, String key) {
-        return tx.one(DOCUMENT + " where kind = ? and doc_key = ? for update", DocumentStore::document, kind.word(), key);
+        return tx.one(
+                DOCUMENT + " where kind = ? and doc_key = ? for update", DocumentStore::document, kind.word(), key);
     }
 
     List<StoredDocument> all(Tx tx) {
@@ -51,21 +57,34 @@ class DocumentStore {
     }
 
     private static List<Text> texts(Tx tx, DocumentKind kind, String which) {
-        return tx.list("select d.doc_key, r.number, r.text from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key"
-                        + " and r.number = d." + which + " where d.kind = ? and d.status <> 'retired' order by d.doc_key",
-                r -> new Text(r.getString("doc_key"), r.getInt("number"), r.getString("text")), kind.word());
+        return tx.list(
+                "select d.doc_key, r.number, r.text from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key"
+                        + " and r.number = d." + which
+                        + " where d.kind = ? and d.status <> 'retired' order by d.doc_key",
+                r -> new Text(r.getString("doc_key"), r.getInt("number"), r.getString("text")),
+                kind.word());
     }
 
     Optional<String> text(Tx tx, String kind, String key, int revision) {
-        return tx.one("select text from revision where kind = ? and doc_key = ? and number = ?", r -> r.getString(1), kind, key,
+        return tx.one(
+                "select text from revision where kind = ? and doc_key = ? and number = ?",
+                r -> r.getString(1),
+                kind,
+                key,
                 revision);
     }
 
     List<Revision> revisions(Tx tx, DocumentKind kind, String key, Integer published) {
-        return tx.list("select number, author, note, at from revision where kind = ? and doc_key = ? order by number desc",
-                r -> new Revision(r.getInt("number"), r.getString("author"), r.getString("note"), Tx.instant(r, "at"),
+        return tx.list(
+                "select number, author, note, at from revision where kind = ? and doc_key = ? order by number desc",
+                r -> new Revision(
+                        r.getInt("number"),
+                        r.getString("author"),
+                        r.getString("note"),
+                        Tx.instant(r, "at"),
                         published != null && published == r.getInt("number")),
-                kind.word(), key);
+                kind.word(),
+                key);
     }
 
     /** A new state of a document; {@code published} is null if readers see none. */
@@ -76,39 +95,75 @@ class DocumentStore {
     }
 
     void writeAll(Tx tx, List<Write> writes, Instant now) {
-        tx.batch("insert into document (kind, doc_key, title, status, latest, published) values (?, ?, ?, ?, ?, ?)",
-                writes.stream().filter(Write::isNew).map(Write::document)
-                        .map(d -> new Object[] {d.kind().word(), d.key(), d.title(), d.status().word(), d.latest(), d.published()})
+        tx.batch(
+                "insert into document (kind, doc_key, title, status, latest, published) values (?, ?, ?, ?, ?, ?)",
+                writes.stream()
+                        .filter(Write::isNew)
+                        .map(Write::document)
+                        .map(d -> new Object[] {
+                            d.kind().word(), d.key(), d.title(), d.status().word(), d.latest(), d.published()
+                        })
                         .toList());
-        tx.batch("update document set title = ?, status = ?, latest = ?, published = ? where kind = ? and doc_key = ?",
-                writes.stream().filter(w -> !w.isNew()).map(Write::document)
-                        .map(d -> new Object[] {d.title(), d.status().word(), d.latest(), d.published(), d.kind().word(), d.key()})
+        tx.batch(
+                "update document set title = ?, status = ?, latest = ?, published = ? where kind = ? and doc_key = ?",
+                writes.stream()
+                        .filter(w -> !w.isNew())
+                        .map(Write::document)
+                        .map(d -> new Object[] {
+                            d.title(),
+                            d.status().word(),
+                            d.latest(),
+                            d.published(),
+                            d.kind().word(),
+                            d.key()
+                        })
                         .toList());
-        tx.batch("insert into revision (kind, doc_key, number, text, author, note, at) values (?, ?, ?, ?, ?, ?, ?)",
-                writes.stream().map(w -> new Object[] {w.document().kind().word(), w.document().key(), w.document().latest(),
-                    w.text(), w.author(), w.note(), now}).toList());
+        tx.batch(
+                "insert into revision (kind, doc_key, number, text, author, note, at) values (?, ?, ?, ?, ?, ?, ?)",
+                writes.stream()
+                        .map(w -> new Object[] {
+                            w.document().kind().word(),
+                            w.document().key(),
+                            w.document().latest(),
+                            w.text(),
+                            w.author(),
+                            w.note(),
+                            now
+                        })
+                        .toList());
     }
 
     void status(Tx tx, StoredDocument d) {
-        tx.run("update document set status = ?, published = ?, title = ? where kind = ? and doc_key = ?", d.status().word(),
-                d.published(), d.title(), d.kind().word(), d.key());
+        tx.run(
+                "update document set status = ?, published = ?, title = ? where kind = ? and doc_key = ?",
+                d.status().word(),
+                d.published(),
+                d.title(),
+                d.kind().word(),
+                d.key());
     }
 
     /** The vocabulary's newest revision and text, or empty if none was written. */
     Optional<Text> vocabulary(Tx tx) {
-        return tx.one("select r.number, r.text from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key and"
+        return tx.one(
+                "select r.number, r.text from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key and"
                         + " r.number = d.latest where d.kind = 'library'",
                 r -> new Text(VOCABULARY, r.getInt("number"), r.getString("text")));
     }
 
     void writeVocabulary(Tx tx, int revision, String text, String author, Instant now) {
         if (revision == 1) {
-            tx.run("insert into document (kind, doc_key, title, status, latest, published) values ('library', 'library',"
-                    + " 'Vocabulary', 'published', 1, 1)");
+            tx.run(
+                    "insert into document (kind, doc_key, title, status, latest, published) values ('library', 'library',"
+                            + " 'Vocabulary', 'published', 1, 1)");
         } else {
             tx.run("update document set latest = ?, published = ? where kind = 'library'", revision, revision);
         }
-        tx.run("insert into revision (kind, doc_key, number, text, author, note, at) values ('library', 'library', ?, ?, ?, '', ?)",
-                revision, text, author, now);
+        tx.run(
+                "insert into revision (kind, doc_key, number, text, author, note, at) values ('library', 'library', ?, ?, ?, '', ?)",
+                revision,
+                text,
+                author,
+                now);
     }
 }

@@ -31,7 +31,9 @@ public record Library(
         KnownError direct = errors.get(key);
         return direct != null
                 ? Optional.of(direct)
-                : errors.values().stream().filter(e -> e.aliases().contains(key)).findFirst();
+                : errors.values().stream()
+                        .filter(e -> e.aliases().contains(key))
+                        .findFirst();
     }
 
     /** The fix of that key, or of that alias. */

@@ -37,8 +37,12 @@ final class LibraryImport {
     }
 
     LibraryService.Imported run(
-            Reviewer.Shelf shelf, List<LibraryService.Incoming> documents, String vocabularyText,
-            List<LibraryService.Rejected> rejectedBefore, LibraryService.ImportMode mode, Runnable stored) {
+            Reviewer.Shelf shelf,
+            List<LibraryService.Incoming> documents,
+            String vocabularyText,
+            List<LibraryService.Rejected> rejectedBefore,
+            LibraryService.ImportMode mode,
+            Runnable stored) {
         rejected.addAll(rejectedBefore);
         Vocabulary vocabulary = vocabularyText == null ? shelf.vocabulary() : vocabulary(vocabularyText);
         Map<LibraryService.Incoming, ParsedDocument> parsed = parse(documents);
@@ -72,9 +76,11 @@ final class LibraryImport {
         Map<LibraryService.Incoming, ParsedDocument> parsed = new LinkedHashMap<>();
         for (LibraryService.Incoming in : documents) {
             if (in.text().length() > Limits.DOCUMENT_BYTES) {
-                rejected.add(new LibraryService.Rejected(in.path(), 1, 1, "larger than " + Limits.DOCUMENT_BYTES + " bytes"));
+                rejected.add(new LibraryService.Rejected(
+                        in.path(), 1, 1, "larger than " + Limits.DOCUMENT_BYTES + " bytes"));
             } else if (!in.key().matches("[a-z0-9][a-z0-9-]{0,99}")) {
-                rejected.add(new LibraryService.Rejected(in.path(), 1, 1, "a file's name is 1 to 100 small letters, digits and dashes"));
+                rejected.add(new LibraryService.Rejected(
+                        in.path(), 1, 1, "a file's name is 1 to 100 small letters, digits and dashes"));
             } else {
                 parsed.put(in, RunbookParser.parse(in.kind(), in.key(), in.text()));
             }
@@ -84,7 +90,8 @@ final class LibraryImport {
     }
 
     /** Judges each beside what is there and what comes with it. */
-    private void judge(Reviewer.Shelf shelf, Vocabulary vocabulary, Map<LibraryService.Incoming, ParsedDocument> parsed) {
+    private void judge(
+            Reviewer.Shelf shelf, Vocabulary vocabulary, Map<LibraryService.Incoming, ParsedDocument> parsed) {
         Map<String, Fix> fixes = new HashMap<>(shelf.fixes());
         parsed.values().stream().filter(p -> p.fix() != null).forEach(p -> fixes.put(p.key(), p.fix()));
         Map<String, KnownError> none = Map.of(); // shared codes are hints, which an import does not report
@@ -97,8 +104,9 @@ final class LibraryImport {
     }
 
     private void reject(String path, List<Problem> problems) {
-        problems.stream().filter(Problem::isError).forEach(
-                p -> rejected.add(new LibraryService.Rejected(path, p.line(), p.column(), p.message())));
+        problems.stream()
+                .filter(Problem::isError)
+                .forEach(p -> rejected.add(new LibraryService.Rejected(path, p.line(), p.column(), p.message())));
     }
 
     /** What to write; empty if the stored text is the same and nothing is to be published. */
@@ -107,14 +115,17 @@ final class LibraryImport {
         boolean same = old.flatMap(d -> store.text(tx, in.kind().word(), in.key(), d.latest()))
                 .filter(t -> t.equals(in.text()))
                 .isPresent();
-        boolean visible = old.filter(d -> d.visible() && d.published() == d.latest()).isPresent();
+        boolean visible =
+                old.filter(d -> d.visible() && d.published() == d.latest()).isPresent();
         if (same && (visible || !publish)) {
             return Optional.empty();
         }
         int number = old.map(StoredDocument::latest).orElse(0) + 1;
-        Integer published = publish ? (Integer) number : old.map(StoredDocument::published).orElse(null);
+        Integer published =
+                publish ? (Integer) number : old.map(StoredDocument::published).orElse(null);
         String title = p.title().length() <= 300 ? p.title() : p.title().substring(0, 300);
-        StoredDocument d = new StoredDocument(in.kind(), in.key(), title, publish ? Status.PUBLISHED : Status.DRAFT, number, published);
+        StoredDocument d = new StoredDocument(
+                in.kind(), in.key(), title, publish ? Status.PUBLISHED : Status.DRAFT, number, published);
         return Optional.of(new DocumentStore.Write(d, old.isEmpty(), in.text(), author, "imported"));
     }
 

@@ -37,6 +37,7 @@ public class LibraryService {
     private final Audit audit;
     private final Clock clock;
     private final ApplicationEventPublisher events;
+
     private record Source(DocumentKind kind, String key, String text) {}
 
     /** What was parsed before: a change parses what changed, not the library. */
@@ -60,17 +61,25 @@ public class LibraryService {
 
     /** A known error as it stood in one revision; empty if that cannot be read. */
     public Optional<KnownError> errorAt(Tx tx, String key, int revision) {
-        return store.text(tx, "error", key, revision).map(t -> parse(DocumentKind.ERROR, key, t).error());
+        return store.text(tx, "error", key, revision)
+                .map(t -> parse(DocumentKind.ERROR, key, t).error());
     }
 
     /** A fix as it stood in one revision; empty if that cannot be read. */
     public Optional<Fix> fixAt(Tx tx, String key, int revision) {
-        return store.text(tx, "fix", key, revision).map(t -> parse(DocumentKind.FIX, key, t).fix());
+        return store.text(tx, "fix", key, revision)
+                .map(t -> parse(DocumentKind.FIX, key, t).fix());
     }
 
     /** What is said of a document besides its text. */
     public record View(
-            String kind, String key, String title, int revision, Integer publishedRevision, Status status, List<Problem> problems) {}
+            String kind,
+            String key,
+            String title,
+            int revision,
+            Integer publishedRevision,
+            Status status,
+            List<Problem> problems) {}
 
     /** A document with its text, of whichever revision was asked for. */
     public record Opened(View view, String text, String etag) {}
@@ -112,7 +121,9 @@ public class LibraryService {
 
     List<View> list(Caller caller) {
         caller.may(Role.AUTHOR, Scope.READ, "list drafts");
-        return db.tx(store::all).stream().map(d -> view(d, d.latest(), List.of())).toList();
+        return db.tx(store::all).stream()
+                .map(d -> view(d, d.latest(), List.of()))
+                .toList();
     }
 
     List<Revision> revisions(Caller caller, DocumentKind kind, String key) {
@@ -129,7 +140,8 @@ public class LibraryService {
      * @param ifMatch the entity tag of the revision that was changed; null if none was named
      * @param create whether the document must not exist yet
      */
-    Opened save(Caller caller, DocumentKind kind, String key, String text, String ifMatch, boolean create, String note) {
+    Opened save(
+            Caller caller, DocumentKind kind, String key, String text, String ifMatch, boolean create, String note) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
         checkKey(key);
         checkText(text);
@@ -139,7 +151,12 @@ public class LibraryService {
             int number = old.map(d -> d.latest() + 1).orElse(1);
             ParsedDocument p = parse(kind, key, text);
             StoredDocument d = new StoredDocument(
-                    kind, key, cut(p.title()), Status.DRAFT, number, old.map(StoredDocument::published).orElse(null));
+                    kind,
+                    key,
+                    cut(p.title()),
+                    Status.DRAFT,
+                    number,
+                    old.map(StoredDocument::published).orElse(null));
             store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), note), clock.instant());
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
             return new Opened(view(d, number, Reviewer.review(p, shelf(tx))), text, d.etag());
@@ -154,7 +171,8 @@ public class LibraryService {
 
     private static void checkText(String text) {
         if (text.getBytes(StandardCharsets.UTF_8).length > Limits.DOCUMENT_BYTES) {
-            throw Refusal.tooLarge("The document is larger than " + Limits.DOCUMENT_BYTES + " bytes. Nothing was stored.");
+            throw Refusal.tooLarge(
+                    "The document is larger than " + Limits.DOCUMENT_BYTES + " bytes. Nothing was stored.");
         }
     }
 
@@ -165,12 +183,15 @@ public class LibraryService {
     private static void checkPrecondition(Optional<StoredDocument> old, String ifMatch, boolean create) {
         if (create) {
             old.ifPresent(d -> {
-                throw Refusal.preconditionFailed("\"" + d.key() + "\" exists already. Nothing was stored.", current(d.etag()));
+                throw Refusal.preconditionFailed(
+                        "\"" + d.key() + "\" exists already. Nothing was stored.", current(d.etag()));
             });
         } else if (ifMatch == null) {
-            throw Refusal.preconditionRequired("Say which revision you changed: If-Match with its ETag, or If-None-Match: * to create.");
+            throw Refusal.preconditionRequired(
+                    "Say which revision you changed: If-Match with its ETag, or If-None-Match: * to create.");
         } else if (old.isEmpty()) {
-            throw Refusal.preconditionFailed("There is nothing to change yet; create it with If-None-Match: *.", Map.of());
+            throw Refusal.preconditionFailed(
+                    "There is nothing to change yet; create it with If-None-Match: *.", Map.of());
         } else if (!old.get().etag().equals(ifMatch)) {
             throw Refusal.preconditionFailed(
                     "Somebody else saved it meanwhile. Your text was not stored; compare it with theirs and save again.",
@@ -185,18 +206,30 @@ public class LibraryService {
     /** Moves a document's newest revision to another status. */
     View transition(Caller caller, DocumentKind kind, String key, Status to, String note) {
         boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
-        caller.may(lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
+        caller.may(
+                lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
         return db.tx(tx -> {
             StoredDocument d = existing(store.lock(tx, kind, key), kind, key);
             String text = store.text(tx, kind.word(), key, d.latest()).orElseThrow();
             List<Problem> problems = Reviewer.review(parse(kind, key, text), shelf(tx));
             if (lead && to == Status.PUBLISHED && problems.stream().anyMatch(Problem::isError)) {
-                throw Refusal.invalid("It has errors and was not published; the draft is kept.", Map.of("problems", problems));
+                throw Refusal.invalid(
+                        "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
             }
             StoredDocument moved = new StoredDocument(
-                    kind, key, d.title(), to, d.latest(), to == Status.PUBLISHED ? (Integer) d.latest() : d.published());
+                    kind,
+                    key,
+                    d.title(),
+                    to,
+                    d.latest(),
+                    to == Status.PUBLISHED ? (Integer) d.latest() : d.published());
             store.status(tx, moved);
-            audit.write(tx, caller, "document-" + to.word(), kind.word() + "/" + key, "revision " + d.latest() + " " + note);
+            audit.write(
+                    tx,
+                    caller,
+                    "document-" + to.word(),
+                    kind.word() + "/" + key,
+                    "revision " + d.latest() + " " + note);
             if (lead) {
                 replace(tx);
             }
@@ -228,7 +261,8 @@ public class LibraryService {
                 throw Refusal.preconditionRequired("Say which revision you changed: If-Match with its ETag.");
             }
             if (create ? revision > 0 : !StoredDocument.etag(revision).equals(ifMatch)) {
-                throw Refusal.preconditionFailed("Somebody else saved it meanwhile. Your text was not stored.",
+                throw Refusal.preconditionFailed(
+                        "Somebody else saved it meanwhile. Your text was not stored.",
                         current(StoredDocument.etag(revision)));
             }
             putVocabulary(tx, caller, text, revision + 1);
@@ -278,7 +312,9 @@ public class LibraryService {
     }
 
     private Vocabulary loadVocabulary(Tx tx) {
-        return store.vocabulary(tx).map(v -> RunbookParser.vocabulary(v.text()).vocabulary()).orElse(Vocabulary.EMPTY);
+        return store.vocabulary(tx)
+                .map(v -> RunbookParser.vocabulary(v.text()).vocabulary())
+                .orElse(Vocabulary.EMPTY);
     }
 
     private ParsedDocument parse(DocumentKind kind, String key, String text) {
@@ -334,7 +370,11 @@ public class LibraryService {
      * @param rejectedBefore files that could not even be read
      */
     public Imported importAll(
-            Caller caller, List<Incoming> documents, String vocabulary, List<Rejected> rejectedBefore, ImportMode mode,
+            Caller caller,
+            List<Incoming> documents,
+            String vocabulary,
+            List<Rejected> rejectedBefore,
+            ImportMode mode,
             org.mendak.server.platform.Jobs.Progress progress) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
         return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)

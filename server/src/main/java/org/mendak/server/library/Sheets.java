@@ -48,8 +48,17 @@ public final class Sheets {
 
     /** A fix to try; {@code published} is false if agents cannot open it. */
     public record TryLine(
-            String fix, String title, String when, List<String> after, boolean lastResort, Map<String, String> with,
-            boolean published, double minutes, String risk, boolean workaround, List<String> needs) {}
+            String fix,
+            String title,
+            String when,
+            List<String> after,
+            boolean lastResort,
+            Map<String, String> with,
+            boolean published,
+            double minutes,
+            String risk,
+            boolean workaround,
+            List<String> needs) {}
 
     /** A fix that does not help here. */
     public record RuledOutLine(String fix, String title, String reason) {}
@@ -95,7 +104,8 @@ public final class Sheets {
     public record NoteLine(String keyword, String text) {}
 
     static ErrorLine line(KnownError e) {
-        return new ErrorLine(e.key(), e.title(), phases(e), products(e), signatures(e), Library.fixKeys(e), e.firstAid());
+        return new ErrorLine(
+                e.key(), e.title(), phases(e), products(e), signatures(e), Library.fixKeys(e), e.firstAid());
     }
 
     private static List<String> phases(KnownError e) {
@@ -113,22 +123,43 @@ public final class Sheets {
     }
 
     static ErrorSheet sheet(KnownError e, Library library) {
-        return new ErrorSheet(e.key(), e.title(), phases(e), products(e), e.firstAid(), e.intro(), signatures(e),
-                e.samples().stream().map(KnownError.Sample::text).toList(), e.confusions(),
+        return new ErrorSheet(
+                e.key(),
+                e.title(),
+                phases(e),
+                products(e),
+                e.firstAid(),
+                e.intro(),
+                signatures(e),
+                e.samples().stream().map(KnownError.Sample::text).toList(),
+                e.confusions(),
                 e.questions().stream()
                         .map(q -> new QuestionLine(q.text(), q.sets(), q.choices(), q.minutes(), q.run()))
                         .toList(),
                 e.tries().stream().map(t -> tryLine(t, library)).toList(),
-                e.ruledOut().stream().map(r -> new RuledOutLine(r.fix(), r.title(), r.reason())).toList(),
-                e.verify().stream().map(v -> new VerifyLine(v.text(), v.required(), v.otherwise())).toList(),
+                e.ruledOut().stream()
+                        .map(r -> new RuledOutLine(r.fix(), r.title(), r.reason()))
+                        .toList(),
+                e.verify().stream()
+                        .map(v -> new VerifyLine(v.text(), v.required(), v.otherwise()))
+                        .toList(),
                 library.revisions().getOrDefault("error/" + e.key(), 0));
     }
 
     private static TryLine tryLine(KnownError.TryItem t, Library library) {
         Fix f = library.fixes().get(t.fix());
         boolean there = f != null;
-        return new TryLine(t.fix(), there ? f.title() : t.title(), t.whenText(), t.after(), t.lastResort(), new TreeMap<>(t.with()),
-                there, there ? f.minutes() : 0, there ? risk(f) : "safe", there && f.workaround(),
+        return new TryLine(
+                t.fix(),
+                there ? f.title() : t.title(),
+                t.whenText(),
+                t.after(),
+                t.lastResort(),
+                new TreeMap<>(t.with()),
+                there,
+                there ? f.minutes() : 0,
+                there ? risk(f) : "safe",
+                there && f.workaround(),
                 there ? needs(f, library.vocabulary()) : List.of());
     }
 
@@ -137,7 +168,9 @@ public final class Sheets {
     }
 
     private static List<String> needs(Fix f, Vocabulary v) {
-        return f.needs().stream().map(n -> v.need(n).map(Vocabulary.Need::title).orElse(n)).toList();
+        return f.needs().stream()
+                .map(n -> v.need(n).map(Vocabulary.Need::title).orElse(n))
+                .toList();
     }
 
     static FixSheet sheet(Fix f, Library library) {
@@ -148,17 +181,39 @@ public final class Sheets {
                 .map(KnownError::key)
                 .sorted()
                 .toList();
-        return new FixSheet(f.key(), f.title(), f.workaround(), f.minutes(), risk(f), needs(f, library.vocabulary()), parameters,
-                f.discouraged(), f.intro(), f.sideEffects(), f.steps().stream().map(Sheets::step).toList(), usedBy,
+        return new FixSheet(
+                f.key(),
+                f.title(),
+                f.workaround(),
+                f.minutes(),
+                risk(f),
+                needs(f, library.vocabulary()),
+                parameters,
+                f.discouraged(),
+                f.intro(),
+                f.sideEffects(),
+                f.steps().stream().map(Sheets::step).toList(),
+                usedBy,
                 library.revisions().getOrDefault("fix/" + f.key(), 0));
     }
 
     private static StepLine step(Fix.Step s) {
-        return new StepLine(s.title(), s.prose(),
-                s.fences().stream().map(x -> new FenceLine(x.language(), x.text())).toList(), s.expect(),
-                s.captures().stream().map(c -> c.template().source()).toList(), s.cautions(),
-                s.putBacks().stream().map(p -> new NoteLine(p.text(), p.command())).toList(),
-                s.notes().stream().map(n -> new NoteLine(n.keyword(), n.text())).toList(), s.minutes(), s.restartMinutes(),
-                s.doneWhen(), s.destroys());
+        return new StepLine(
+                s.title(),
+                s.prose(),
+                s.fences().stream()
+                        .map(x -> new FenceLine(x.language(), x.text()))
+                        .toList(),
+                s.expect(),
+                s.captures().stream().map(c -> c.template().source()).toList(),
+                s.cautions(),
+                s.putBacks().stream()
+                        .map(p -> new NoteLine(p.text(), p.command()))
+                        .toList(),
+                s.notes().stream().map(n -> new NoteLine(n.keyword(), n.text())).toList(),
+                s.minutes(),
+                s.restartMinutes(),
+                s.doneWhen(),
+                s.destroys());
     }
 }

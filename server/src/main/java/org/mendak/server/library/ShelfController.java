@@ -43,7 +43,8 @@ class ShelfController {
             @RequestParam(required = false) Integer limit,
             @RequestParam(required = false) String after) {
         Predicate<KnownError> wanted = e -> matches(e, q)
-                && (product == null || e.products().stream().anyMatch(p -> p.product().equalsIgnoreCase(product)))
+                && (product == null
+                        || e.products().stream().anyMatch(p -> p.product().equalsIgnoreCase(product)))
                 && (phase == null || e.phases().stream().anyMatch(p -> p.word().equals(phase)));
         List<Sheets.ErrorLine> all = library.library().errors().values().stream()
                 .filter(wanted)
@@ -57,9 +58,11 @@ class ShelfController {
         if (q == null || q.isBlank()) {
             return true;
         }
-        String all = (e.key() + " " + e.title() + " " + e.signatures().stream().map(s -> s.text()).toList() + e.products())
+        String all = (e.key() + " " + e.title() + " "
+                        + e.signatures().stream().map(s -> s.text()).toList() + e.products())
                 .toLowerCase(Locale.ROOT);
-        return List.of(q.toLowerCase(Locale.ROOT).strip().split("\\s+")).stream().allMatch(all::contains);
+        return List.of(q.toLowerCase(Locale.ROOT).strip().split("\\s+")).stream()
+                .allMatch(all::contains);
     }
 
     @GetMapping("/api/errors/{key}")
@@ -72,7 +75,9 @@ class ShelfController {
 
     @GetMapping("/api/fixes")
     ResponseEntity<List<Sheets.FixSheet>> fixes(
-            Caller caller, @RequestParam(required = false) Integer limit, @RequestParam(required = false) String after) {
+            Caller caller,
+            @RequestParam(required = false) Integer limit,
+            @RequestParam(required = false) String after) {
         Library now = library.library();
         List<Sheets.FixSheet> all = now.fixes().values().stream()
                 .sorted(Comparator.comparing(Fix::key))
@@ -92,8 +97,15 @@ class ShelfController {
     @GetMapping("/api/library/words")
     Words words(Caller caller) {
         var v = library.library().vocabulary();
-        return new Words(v.products().stream().map(p -> new ProductWord(p.name(), p.versions())).toList(),
-                v.facts().stream().map(f -> new FactWord(f.id(), f.title(), f.choices())).toList(),
-                v.needs().stream().map(n -> new NeedWord(n.id(), n.title(), n.minutes())).toList());
+        return new Words(
+                v.products().stream()
+                        .map(p -> new ProductWord(p.name(), p.versions()))
+                        .toList(),
+                v.facts().stream()
+                        .map(f -> new FactWord(f.id(), f.title(), f.choices()))
+                        .toList(),
+                v.needs().stream()
+                        .map(n -> new NeedWord(n.id(), n.title(), n.minutes()))
+                        .toList());
     }
 }

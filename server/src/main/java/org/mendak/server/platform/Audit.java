@@ -15,8 +15,13 @@ public class Audit {
 
     /** Adds a row in the transaction of the act itself. */
     public void write(Tx tx, Caller who, String what, String target, String detail) {
-        tx.run("insert into audit (at, who, what, target, detail) values (?, ?, ?, ?, ?)", clock.instant(), who.login(), what,
-                cut(target, 200), cut(detail, 400));
+        tx.run(
+                "insert into audit (at, who, what, target, detail) values (?, ?, ?, ?, ?)",
+                clock.instant(),
+                who.login(),
+                what,
+                cut(target, 200),
+                cut(detail, 400));
     }
 
     private static String cut(String s, int most) {

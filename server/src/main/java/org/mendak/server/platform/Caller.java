@@ -25,7 +25,8 @@ public record Caller(long id, String login, String name, Role role, Set<Scope> s
      */
     public void may(Role atLeast, Scope scope, String act) {
         if (role.compareTo(atLeast) < 0) {
-            throw Refusal.forbidden("To " + act + " one must be " + (atLeast == Role.LEAD ? "a lead" : "an author or a lead") + ".");
+            throw Refusal.forbidden(
+                    "To " + act + " one must be " + (atLeast == Role.LEAD ? "a lead" : "an author or a lead") + ".");
         }
         if (!scopes.contains(scope)) {
             throw Refusal.forbidden("To " + act + " the token needs the scope \"" + scope.word() + "\".");

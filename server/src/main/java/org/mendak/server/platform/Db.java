@@ -5,10 +5,12 @@ import java.sql.SQLException;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.sql.DataSource;
+import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
 import org.springframework.stereotype.Component;
 
 /** Transactions over the one data source. Services open them, Stores work in them. */
 @Component
+@DependsOnDatabaseInitialization
 public class Db {
 
     private final DataSource source;

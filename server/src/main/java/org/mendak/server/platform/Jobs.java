@@ -69,14 +69,20 @@ public class Jobs {
 
     private static void run(Job job, String kind, Function<Progress, Object> work) {
         try {
-            Object result = work.apply((done, total) -> job.view.updateAndGet(
-                    v -> new View(v.id(), kind, State.RUNNING, done, total, null, "")));
+            Object result = work.apply((done, total) ->
+                    job.view.updateAndGet(v -> new View(v.id(), kind, State.RUNNING, done, total, null, "")));
             job.view.updateAndGet(v -> new View(v.id(), kind, State.DONE, v.total(), v.total(), result, ""));
         } catch (Refusal r) {
             job.view.updateAndGet(v -> new View(v.id(), kind, State.FAILED, v.done(), v.total(), null, r.getMessage()));
         } catch (RuntimeException e) {
             LOG.error("job {} failed", kind, e);
-            job.view.updateAndGet(v -> new View(v.id(), kind, State.FAILED, v.done(), v.total(), null,
+            job.view.updateAndGet(v -> new View(
+                    v.id(),
+                    kind,
+                    State.FAILED,
+                    v.done(),
+                    v.total(),
+                    null,
                     "Something went wrong here. Nothing was stored."));
         }
     }

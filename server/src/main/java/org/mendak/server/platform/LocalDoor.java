@@ -21,7 +21,8 @@ public class LocalDoor {
     /** The file's name in the data folder: two lines, address and secret. */
     public static final String FILE = "running";
 
-    private static final Caller COMMAND_LINE = new Caller(0, "command-line", "Command line", Role.LEAD, Caller.EVERYTHING);
+    private static final Caller COMMAND_LINE =
+            new Caller(0, "command-line", "Command line", Role.LEAD, Caller.EVERYTHING);
 
     private final Path file;
     private final String secret = Secrets.random();
@@ -44,7 +45,8 @@ public class LocalDoor {
 
     /** The command line, if it shows this run's secret. */
     public Optional<Caller> open(String token) {
-        return java.security.MessageDigest.isEqual(token.getBytes(java.nio.charset.StandardCharsets.UTF_8),
+        return java.security.MessageDigest.isEqual(
+                        token.getBytes(java.nio.charset.StandardCharsets.UTF_8),
                         secret.getBytes(java.nio.charset.StandardCharsets.UTF_8))
                 ? Optional.of(COMMAND_LINE)
                 : Optional.empty();

@@ -41,6 +41,8 @@ public final class Pages {
                 .replaceQueryParam("after", URLEncoder.encode(key.apply(page.get(most - 1)), StandardCharsets.UTF_8))
                 .build()
                 .toUriString();
-        return ResponseEntity.ok().header(HttpHeaders.LINK, "<" + next + ">; rel=\"next\"").body(page);
+        return ResponseEntity.ok()
+                .header(HttpHeaders.LINK, "<" + next + ">; rel=\"next\"")
+                .body(page);
     }
 }

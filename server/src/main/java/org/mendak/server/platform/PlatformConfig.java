@@ -5,7 +5,6 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.servers.Server;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.List;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
@@ -31,9 +30,11 @@ class PlatformConfig {
                 .info(new Info()
                         .title("Mendak")
                         .version("1")
-                        .description("Limits: pasted text " + Limits.TEXT + " characters, document " + Limits.DOCUMENT_BYTES
+                        .description("Limits: pasted text " + Limits.TEXT + " characters, document "
+                                + Limits.DOCUMENT_BYTES
                                 + " bytes, library zip " + Limits.ZIP_BYTES + " bytes and " + Limits.ZIP_UNPACKED_BYTES
-                                + " unpacked, CSV " + Limits.CSV_BYTES + " bytes, facts " + Limits.FACTS + " a case, attempts "
+                                + " unpacked, CSV " + Limits.CSV_BYTES + " bytes, facts " + Limits.FACTS
+                                + " a case, attempts "
                                 + Limits.ATTEMPTS + " a case, lists " + Limits.PAGE + " a page."))
                 .servers(List.of(new Server().url("/")));
     }
@@ -48,11 +49,9 @@ class PlatformConfig {
             }
             for (Schema schema : api.getComponents().getSchemas().values()) {
                 if (schema.getProperties() != null && schema.getRequired() == null) {
-                    List<String> all = new ArrayList<>();
                     for (Object name : schema.getProperties().keySet()) {
-                        all.add(name.toString());
+                        schema.addRequiredItem(name.toString());
                     }
-                    schema.setRequired(all);
                 }
             }
         };

@@ -36,7 +36,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         LOG.error("{} {}: {}", request.getMethod(), request.getRequestURI(), e.getMessage(), e.getCause());
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
-                        HttpStatus.INTERNAL_SERVER_ERROR, "It could not be stored. Nothing was changed; please try again."));
+                        HttpStatus.INTERNAL_SERVER_ERROR,
+                        "It could not be stored. Nothing was changed; please try again."));
     }
 
     @ExceptionHandler(RuntimeException.class)
@@ -52,12 +53,16 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         for (Throwable t = e; t != null; t = t.getCause()) {
             if (t instanceof Refusal r) {
-                return ResponseEntity.status(r.status()).body(ProblemDetail.forStatusAndDetail(r.status(), r.getMessage()));
+                return ResponseEntity.status(r.status())
+                        .body(ProblemDetail.forStatusAndDetail(r.status(), r.getMessage()));
             }
         }
         String why = e.getCause() instanceof tools.jackson.core.JacksonException j
-                ? j.getOriginalMessage() + (j.getLocation() == null ? "" : " (line " + j.getLocation().getLineNr() + ", column "
-                        + j.getLocation().getColumnNr() + ")")
+                ? j.getOriginalMessage()
+                        + (j.getLocation() == null
+                                ? ""
+                                : " (line " + j.getLocation().getLineNr() + ", column "
+                                        + j.getLocation().getColumnNr() + ")")
                 : "The body cannot be read.";
         return ResponseEntity.badRequest().body(ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, why));
     }

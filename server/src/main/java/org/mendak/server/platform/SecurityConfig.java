@@ -28,7 +28,14 @@ class SecurityConfig {
     private static final String POLICY =
             "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'self'";
     private static final String[] OPEN = {
-        "/", "/index.html", "/assets/**", "/favicon.svg", "/api/session", "/api/welcome/**", "/actuator/health", "/v3/api-docs/**",
+        "/",
+        "/index.html",
+        "/assets/**",
+        "/favicon.svg",
+        "/api/session",
+        "/api/welcome/**",
+        "/actuator/health",
+        "/v3/api-docs/**",
         "/error"
     };
 
@@ -69,17 +76,22 @@ class SecurityConfig {
                 .httpBasic(b -> b.disable())
                 .logout(l -> l.disable())
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)))
-                .exceptionHandling(e -> e.authenticationEntryPoint(
-                                (q, r, x) -> problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first."))
-                        .accessDeniedHandler((q, r, x) -> problem(r, HttpStatus.FORBIDDEN,
-                                "The page's token is missing or old. Nothing was changed; load the page again and repeat it.")));
+                .exceptionHandling(
+                        e -> e.authenticationEntryPoint(
+                                        (q, r, x) -> problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first."))
+                                .accessDeniedHandler(
+                                        (q, r, x) -> problem(
+                                                r,
+                                                HttpStatus.FORBIDDEN,
+                                                "The page's token is missing or old. Nothing was changed; load the page again and repeat it.")));
     }
 
     static void problem(HttpServletResponse response, HttpStatus status, String detail) throws IOException {
         response.setStatus(status.value());
         response.setContentType("application/problem+json");
-        response.getWriter().write("{\"type\":\"about:blank\",\"title\":\"" + status.getReasonPhrase() + "\",\"status\":"
-                + status.value() + ",\"detail\":\"" + detail + "\"}");
+        response.getWriter()
+                .write("{\"type\":\"about:blank\",\"title\":\"" + status.getReasonPhrase() + "\",\"status\":"
+                        + status.value() + ",\"detail\":\"" + detail + "\"}");
     }
 
     /** Reads {@code Authorization: Bearer}. */

@@ -19,7 +19,15 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 class WebConfig implements WebMvcConfigurer {
 
     private static final String[] PAGES = {
-        "/", "/taking-in", "/case/{n}", "/library", "/library/{key}", "/write/{kind}/{key}", "/write/{kind}", "/marks", "/team",
+        "/",
+        "/taking-in",
+        "/case/{n}",
+        "/library",
+        "/library/{key}",
+        "/write/{kind}/{key}",
+        "/write/{kind}",
+        "/marks",
+        "/team",
         "/welcome/{code}"
     };
 
@@ -69,7 +77,8 @@ class WebConfig implements WebMvcConfigurer {
         if (c.id() == 0) {
             return c;
         }
-        Caller now = identities.byId(c.id()).orElseThrow(() -> Refusal.unauthorized("This sign-in is no longer valid."));
+        Caller now =
+                identities.byId(c.id()).orElseThrow(() -> Refusal.unauthorized("This sign-in is no longer valid."));
         return new Caller(now.id(), now.login(), now.name(), now.role(), c.scopes());
     }
 }

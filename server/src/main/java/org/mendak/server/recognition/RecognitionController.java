@@ -26,11 +26,20 @@ class RecognitionController {
     record Reason(String kind, String text, List<Integer> span) {}
 
     record Candidate(
-            String error, String title, double probability, String band, List<Reason> reasons, Map<String, String> captures) {}
+            String error,
+            String title,
+            double probability,
+            String band,
+            List<Reason> reasons,
+            Map<String, String> captures) {}
 
     record FirstAid(String error, String title) {}
 
-    record Answer(List<Code> codes, List<Candidate> candidates, @Schema(nullable = true) FirstAid firstAid, long micros) {}
+    record Answer(
+            List<Code> codes,
+            List<Candidate> candidates,
+            @Schema(nullable = true) FirstAid firstAid,
+            long micros) {}
 
     private final RecognitionService recognition;
 
@@ -45,14 +54,19 @@ class RecognitionController {
         }
         Phase phase = phase(body.phase());
         long start = System.nanoTime();
-        Recognition r = recognition.recognise(new Recogniser.Query(body.text(), body.product(), body.productVersion(), phase));
+        Recognition r =
+                recognition.recognise(new Recogniser.Query(body.text(), body.product(), body.productVersion(), phase));
         long micros = (System.nanoTime() - start) / 1_000;
         FirstAid aid = body.product() == null || body.product().isBlank()
                 ? null
-                : recognition.firstAid(body.product(), phase).map(e -> new FirstAid(e.key(), e.title())).orElse(null);
+                : recognition
+                        .firstAid(body.product(), phase)
+                        .map(e -> new FirstAid(e.key(), e.title()))
+                        .orElse(null);
         return new Answer(
                 r.codes().stream()
-                        .map(c -> new Code(c.raw(), c.canonical(), lower(c.kind()), c.explained(), List.of(c.from(), c.to())))
+                        .map(c -> new Code(
+                                c.raw(), c.canonical(), lower(c.kind()), c.explained(), List.of(c.from(), c.to())))
                         .toList(),
                 r.candidates().stream().map(RecognitionController::candidate).toList(),
                 aid,
@@ -63,13 +77,20 @@ class RecognitionController {
         if (word == null || word.isBlank()) {
             return null;
         }
-        return Phase.named(word).orElseThrow(() -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
+        return Phase.named(word)
+                .orElseThrow(
+                        () -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
     }
 
     private static Candidate candidate(Recognition.Candidate c) {
-        return new Candidate(c.error(), c.title(), c.probability(), c.recognised() ? "recognised" : "perhaps",
+        return new Candidate(
+                c.error(),
+                c.title(),
+                c.probability(),
+                c.recognised() ? "recognised" : "perhaps",
                 c.reasons().stream()
-                        .map(x -> new Reason(lower(x.kind()), x.text(), x.from() < 0 ? List.of() : List.of(x.from(), x.to())))
+                        .map(x -> new Reason(
+                                lower(x.kind()), x.text(), x.from() < 0 ? List.of() : List.of(x.from(), x.to())))
                         .toList(),
                 new TreeMap<>(c.captures()));
     }

@@ -54,12 +54,15 @@ class SessionController {
         var authentication = SecurityContextHolder.getContext().getAuthentication();
         boolean signedIn = authentication != null && authentication.getPrincipal() instanceof Caller;
         return signedIn
-                ? team.byId(((Caller) authentication.getPrincipal()).id()).map(this::of).orElse(new Session(null, settings.demo()))
+                ? team.byId(((Caller) authentication.getPrincipal()).id())
+                        .map(this::of)
+                        .orElse(new Session(null, settings.demo()))
                 : new Session(null, settings.demo());
     }
 
     private Session of(Caller c) {
-        List<String> roles = List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
+        List<String> roles =
+                List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
         return new Session(new User(c.login(), c.name(), roles), settings.demo());
     }
 

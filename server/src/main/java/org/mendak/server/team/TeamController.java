@@ -67,7 +67,8 @@ class TeamController {
     @PostMapping("/api/tokens")
     @ResponseStatus(HttpStatus.CREATED)
     TeamService.NewToken make(Caller caller, @RequestBody TokenRequest body) {
-        return team.makeToken(caller, body.name() == null ? "" : body.name(), body.scopes() == null ? List.of() : body.scopes());
+        return team.makeToken(
+                caller, body.name() == null ? "" : body.name(), body.scopes() == null ? List.of() : body.scopes());
     }
 
     @DeleteMapping("/api/tokens/{id}")

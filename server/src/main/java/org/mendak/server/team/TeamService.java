@@ -36,7 +36,13 @@ public class TeamService implements Identities {
     private final String nobodysHash;
 
     TeamService(
-            Db db, TeamStore store, PasswordEncoder encoder, SignInThrottle throttle, LocalDoor localDoor, Audit audit, Clock clock) {
+            Db db,
+            TeamStore store,
+            PasswordEncoder encoder,
+            SignInThrottle throttle,
+            LocalDoor localDoor,
+            Audit audit,
+            Clock clock) {
         this.db = db;
         this.store = store;
         this.encoder = encoder;
@@ -52,7 +58,8 @@ public class TeamService implements Identities {
         String key = login.strip().toLowerCase(Locale.ROOT);
         throttle.check(key);
         Optional<Person> person = db.tx(tx -> store.byLogin(tx, key)).filter(Person::active);
-        String hash = person.flatMap(p -> db.tx(tx -> store.passwordHash(tx, p.id()))).orElse(nobodysHash);
+        String hash =
+                person.flatMap(p -> db.tx(tx -> store.passwordHash(tx, p.id()))).orElse(nobodysHash);
         boolean right = password.length() <= LONGEST_PASSWORD && encoder.matches(password, hash);
         if (person.isEmpty() || !right) {
             throttle.failed(key);
@@ -75,8 +82,10 @@ public class TeamService implements Identities {
 
     @Override
     public Optional<Caller> byToken(String token) {
-        return localDoor.open(token).or(() -> db.tx(tx -> store.holder(tx, Secrets.hash(token)))
-                .map(h -> caller(h.person(), withRead(h.scopes()))));
+        return localDoor
+                .open(token)
+                .or(() -> db.tx(tx -> store.holder(tx, Secrets.hash(token)))
+                        .map(h -> caller(h.person(), withRead(h.scopes()))));
     }
 
     private static Set<Scope> withRead(List<Scope> scopes) {
@@ -123,7 +132,8 @@ public class TeamService implements Identities {
         caller.may(Role.LEAD, Scope.ADMIN, "change people");
         return db.tx(tx -> {
             Person p = store.byId(tx, id).orElseThrow(() -> Refusal.notFound("There is nobody with this number."));
-            Person changed = new Person(id, p.login(), p.name(), role == null ? p.role() : role, active == null ? p.active() : active);
+            Person changed = new Person(
+                    id, p.login(), p.name(), role == null ? p.role() : role, active == null ? p.active() : active);
             boolean lead = p.role() == Role.LEAD && p.active();
             boolean stays = changed.role() == Role.LEAD && changed.active();
             if (lead && !stays && store.leads(tx) == 1) {
@@ -134,7 +144,8 @@ public class TeamService implements Identities {
                 checkPassword(password);
                 store.password(tx, id, encoder.encode(password));
             }
-            audit.write(tx, caller, "person-changed", p.login(), changed.role().word() + (changed.active() ? "" : " left"));
+            audit.write(
+                    tx, caller, "person-changed", p.login(), changed.role().word() + (changed.active() ? "" : " left"));
             return changed;
         });
     }

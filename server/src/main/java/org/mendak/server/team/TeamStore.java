@@ -20,7 +20,11 @@ class TeamStore {
 
     private static Person person(ResultSet r) throws SQLException {
         return new Person(
-                r.getLong("id"), r.getString("login"), r.getString("name"), Role.of(r.getString("role")), r.getBoolean("active"));
+                r.getLong("id"),
+                r.getString("login"),
+                r.getString("name"),
+                Role.of(r.getString("role")),
+                r.getBoolean("active"));
     }
 
     Optional<Person> byId(Tx tx, long id) {
@@ -40,12 +44,22 @@ class TeamStore {
     }
 
     long add(Tx tx, String login, String name, Role role, String passwordHash, Instant now) {
-        return tx.insert("insert into person (login, name, role, password_hash, created_at) values (?, ?, ?, ?, ?)", login, name,
-                role.word(), passwordHash, now);
+        return tx.insert(
+                "insert into person (login, name, role, password_hash, created_at) values (?, ?, ?, ?, ?)",
+                login,
+                name,
+                role.word(),
+                passwordHash,
+                now);
     }
 
     void update(Tx tx, Person p) {
-        tx.run("update person set name = ?, role = ?, active = ? where id = ?", p.name(), p.role().word(), p.active(), p.id());
+        tx.run(
+                "update person set name = ?, role = ?, active = ? where id = ?",
+                p.name(),
+                p.role().word(),
+                p.active(),
+                p.id());
     }
 
     void password(Tx tx, long id, String hash) {
@@ -58,17 +72,28 @@ class TeamStore {
 
     /** How many leads can sign in. */
     int leads(Tx tx) {
-        return tx.one("select count(*) from person where role = 'lead' and active", r -> r.getInt(1)).orElse(0);
+        return tx.one("select count(*) from person where role = 'lead' and active", r -> r.getInt(1))
+                .orElse(0);
     }
 
     long addToken(Tx tx, long person, String name, String hash, List<Scope> scopes, Instant now) {
-        return tx.insert("insert into api_token (person_id, name, hash, scopes, created_at) values (?, ?, ?, ?, ?)", person, name,
-                hash, scopes.stream().map(Scope::word).collect(Collectors.joining(",")), now);
+        return tx.insert(
+                "insert into api_token (person_id, name, hash, scopes, created_at) values (?, ?, ?, ?, ?)",
+                person,
+                name,
+                hash,
+                scopes.stream().map(Scope::word).collect(Collectors.joining(",")),
+                now);
     }
 
     List<ApiToken> tokens(Tx tx, long person) {
-        return tx.list("select id, name, scopes, created_at from api_token where person_id = ? and revoked_at is null order by id",
-                r -> new ApiToken(r.getLong("id"), r.getString("name"), scopes(r.getString("scopes")), Tx.instant(r, "created_at")),
+        return tx.list(
+                "select id, name, scopes, created_at from api_token where person_id = ? and revoked_at is null order by id",
+                r -> new ApiToken(
+                        r.getLong("id"),
+                        r.getString("name"),
+                        scopes(r.getString("scopes")),
+                        Tx.instant(r, "created_at")),
                 person);
     }
 
@@ -76,13 +101,19 @@ class TeamStore {
     record Holder(Person person, List<Scope> scopes) {}
 
     Optional<Holder> holder(Tx tx, String hash) {
-        return tx.one("select p.id, p.login, p.name, p.role, p.active, t.scopes from api_token t join person p on p.id = t.person_id"
+        return tx.one(
+                "select p.id, p.login, p.name, p.role, p.active, t.scopes from api_token t join person p on p.id = t.person_id"
                         + " where t.hash = ? and t.revoked_at is null and p.active",
-                r -> new Holder(person(r), scopes(r.getString("scopes"))), hash);
+                r -> new Holder(person(r), scopes(r.getString("scopes"))),
+                hash);
     }
 
     int revoke(Tx tx, long person, long id, Instant now) {
-        return tx.run("update api_token set revoked_at = ? where id = ? and person_id = ? and revoked_at is null", now, id, person);
+        return tx.run(
+                "update api_token set revoked_at = ? where id = ? and person_id = ? and revoked_at is null",
+                now,
+                id,
+                person);
     }
 
     private static List<Scope> scopes(String words) {
@@ -95,7 +126,8 @@ class TeamStore {
     }
 
     boolean invitationIsOpen(Tx tx, String hash) {
-        return tx.one("select 1 from invitation where hash = ? and used_at is null", r -> 1, hash).isPresent();
+        return tx.one("select 1 from invitation where hash = ? and used_at is null", r -> 1, hash)
+                .isPresent();
     }
 
     int useInvitation(Tx tx, String hash, Instant now) {

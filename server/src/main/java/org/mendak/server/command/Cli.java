@@ -1,0 +1,223 @@
+package org.mendak.server.command;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ConnectException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.mendak.server.platform.LocalDoor;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** {@code import DIR [--publish]} and {@code export DIR}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
+public final class Cli {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    /** Something to tell the user instead of a stack trace. */
+    private static final class Stop extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+        private final int status;
+
+        Stop(int status, String message) {
+            super(message, null, false, false);
+            this.status = status;
+        }
+    }
+
+    private final HttpClient http = HttpClient.newHttpClient();
+    private final String address;
+    private final String secret;
+
+    private Cli(String address, String secret) {
+        this.address = address;
+        this.secret = secret;
+    }
+
+    public static void main(String[] args) throws Exception {
+        try {
+            System.exit(run(new ArrayList<>(List.of(args))));
+        } catch (Stop s) {
+            System.err.println(s.getMessage());
+            System.exit(s.status);
+        }
+    }
+
+    private static int run(List<String> args) throws IOException, InterruptedException {
+        List<Path> data = new ArrayList<>();
+        for (int i = args.indexOf("--data"); i >= 0; i = args.indexOf("--data")) {
+            if (i + 1 >= args.size()) {
+                throw new Stop(2, "--data needs a folder");
+            }
+            data.add(Path.of(args.get(i + 1)));
+            args.subList(i, i + 2).clear();
+        }
+        boolean publish = args.remove("--publish");
+        if (args.size() != 2) {
+            throw new Stop(2, "usage: import DIR [--publish] | export DIR");
+        }
+        Cli cli = find(data);
+        Path folder = Path.of(args.get(1));
+        return switch (args.get(0)) {
+            case "import" -> cli.importFolder(folder, publish);
+            case "export" -> cli.exportTo(folder);
+            default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
+        };
+    }
+
+    private static Cli find(List<Path> data) throws IOException {
+        for (Path folder : data) {
+            Path file = folder.resolve(LocalDoor.FILE);
+            if (Files.isReadable(file)) {
+                List<String> lines = Files.readAllLines(file);
+                Cli cli = new Cli(lines.get(0), lines.get(1));
+                if (cli.answers()) {
+                    return cli;
+                }
+            }
+        }
+        throw new Stop(
+                1, "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo).");
+    }
+
+    private boolean answers() {
+        try {
+            return send("GET", "/actuator/health", HttpRequest.BodyPublishers.noBody())
+                            .statusCode()
+                    == 200;
+        } catch (ConnectException e) {
+            return false;
+        } catch (IOException | InterruptedException e) {
+            return false;
+        }
+    }
+
+    private HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body)
+            throws IOException, InterruptedException {
+        return http.send(
+                HttpRequest.newBuilder(URI.create(address + path))
+                        .header("Authorization", "Bearer " + secret)
+                        .header("Prefer", "respond-async")
+                        .method(method, body)
+                        .build(),
+                HttpResponse.BodyHandlers.ofByteArray());
+    }
+
+    private int importFolder(Path folder, boolean publish) throws IOException, InterruptedException {
+        if (!Files.isDirectory(folder)) {
+            throw new Stop(2, folder + " is not a folder");
+        }
+        Path zip = Files.createTempFile("mendak", ".zip");
+        try {
+            int files = pack(folder, zip);
+            if (files == 0) {
+                throw new Stop(1, folder + " holds neither library.yaml nor errors/*.md nor fixes/*.md");
+            }
+            System.out.println("importing " + files + " files" + (publish ? " and publishing them" : " as drafts"));
+            HttpResponse<byte[]> r =
+                    send("POST", "/api/library/import?publish=" + publish, HttpRequest.BodyPublishers.ofFile(zip));
+            JsonNode answer = JSON.readTree(r.body());
+            if (r.statusCode() != 202) {
+                throw new Stop(1, answer.path("detail").asString());
+            }
+            return watch(answer.path("id").asString());
+        } finally {
+            Files.deleteIfExists(zip);
+        }
+    }
+
+    private static int pack(Path folder, Path zip) throws IOException {
+        int files = 0;
+        try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
+            List<Path> all = new ArrayList<>();
+            if (Files.isRegularFile(folder.resolve("library.yaml"))) {
+                all.add(folder.resolve("library.yaml"));
+            }
+            for (String part : List.of("errors", "fixes")) {
+                if (Files.isDirectory(folder.resolve(part))) {
+                    try (var list = Files.list(folder.resolve(part))) {
+                        list.filter(f -> f.toString().endsWith(".md")).sorted().forEach(all::add);
+                    }
+                }
+            }
+            for (Path f : all) {
+                out.putNextEntry(new ZipEntry(folder.relativize(f).toString().replace('\\', '/')));
+                Files.copy(f, out);
+                out.closeEntry();
+                files++;
+            }
+        }
+        return files;
+    }
+
+    private int watch(String job) throws IOException, InterruptedException {
+        String shown = "";
+        while (true) {
+            JsonNode v = JSON.readTree(send("GET", "/api/jobs/" + job, HttpRequest.BodyPublishers.noBody())
+                    .body());
+            long total = v.path("total").asLong();
+            String line = total == 0 ? "reading" : 100 * v.path("done").asLong() / total + " %";
+            if (!line.equals(shown)) {
+                System.out.print("\r" + line + "      ");
+                System.out.flush();
+                shown = line;
+            }
+            if (!v.path("state").asString().equals("RUNNING")) {
+                System.out.println();
+                return report(v);
+            }
+            Thread.sleep(150);
+        }
+    }
+
+    private static int report(JsonNode job) {
+        if (job.path("state").asString().equals("FAILED")) {
+            throw new Stop(1, job.path("problem").asString());
+        }
+        JsonNode result = job.path("result");
+        JsonNode rejected = result.path("rejected");
+        for (JsonNode r : rejected) {
+            System.err.println(r.path("path").asString() + ":" + r.path("line").asInt() + ":"
+                    + r.path("column").asInt() + ": " + r.path("message").asString());
+        }
+        if (!rejected.isEmpty()) {
+            throw new Stop(1, "nothing was stored");
+        }
+        System.out.println(result.path("created").asInt() + " created, "
+                + result.path("changed").asInt() + " changed, "
+                + result.path("unchanged").asInt() + " unchanged");
+        return 0;
+    }
+
+    private int exportTo(Path folder) throws IOException, InterruptedException {
+        HttpResponse<byte[]> r = send("GET", "/api/library/export", HttpRequest.BodyPublishers.noBody());
+        if (r.statusCode() != 200) {
+            throw new Stop(1, JSON.readTree(r.body()).path("detail").asString());
+        }
+        Path root = folder.toAbsolutePath().normalize();
+        int files = 0;
+        try (InputStream in = new java.io.ByteArrayInputStream(r.body());
+                ZipInputStream zip = new ZipInputStream(in)) {
+            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+                Path target = root.resolve(e.getName()).normalize();
+                if (!target.startsWith(root)) {
+                    throw new Stop(1, "the server sent the path " + e.getName());
+                }
+                Files.createDirectories(target.getParent());
+                Files.write(target, zip.readAllBytes());
+                files++;
+            }
+        }
+        System.out.println(files + " files written to " + folder);
+        return 0;
+    }
+}

@@ -1,0 +1,37 @@
+package org.mendak.server.evidence;
+
+import java.util.List;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** The table {@code evidence_revision}. */
+@Component
+class EvidenceStore {
+
+    /** How often the log of this known error has changed. */
+    long revision(Tx tx, String error) {
+        return tx.one("select revision from evidence_revision where error_key = ?", r -> r.getLong(1), error)
+                .orElse(0L);
+    }
+
+    void changed(Tx tx, String error) {
+        if (tx.run("update evidence_revision set revision = revision + 1 where error_key = ?", error) == 0) {
+            tx.run("merge into evidence_revision key (error_key) values (?, 1)", error);
+        }
+    }
+
+    record Count(String error, int cases, int open, String lastMonth) {}
+
+    /** How many cases there are of each known error. */
+    List<Count> counts(Tx tx) {
+        return tx.list(
+                "select error_key, count(*) as cases, count(case when status = 'open' then 1 end) as open_cases,"
+                        + " formatdatetime(max(opened_at), 'yyyy-MM') as last_month from desk_case where error_key is not null"
+                        + " group by error_key order by error_key",
+                r -> new Count(
+                        r.getString("error_key"),
+                        r.getInt("cases"),
+                        r.getInt("open_cases"),
+                        r.getString("last_month")));
+    }
+}

@@ -1,0 +1,36 @@
+package org.mendak.server.exchange;
+
+import io.swagger.v3.oas.annotations.Parameter;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import org.mendak.server.platform.Caller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Cases as CSV. */
+@RestController
+class CaseExchangeController {
+
+    private final CaseExchangeService exchange;
+
+    CaseExchangeController(CaseExchangeService exchange) {
+        this.exchange = exchange;
+    }
+
+    @PostMapping("/api/cases/import")
+    CaseExchangeService.Imported importCsv(Caller caller, @Parameter(hidden = true) HttpServletRequest request)
+            throws IOException {
+        return exchange.importCsv(caller, request.getInputStream());
+    }
+
+    @GetMapping("/api/cases/export.csv")
+    void exportCsv(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
+        response.setContentType("text/csv;charset=UTF-8");
+        response.setHeader("Content-Disposition", "attachment; filename=\"cases.csv\"");
+        response.setCharacterEncoding(StandardCharsets.UTF_8.name());
+        exchange.exportCsv(caller, response.getWriter());
+    }
+}

@@ -1,0 +1,126 @@
+package org.mendak.server.exchange;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipException;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Refusal;
+
+/**
+ * A library as a zip: {@code library.yaml}, {@code errors/*.md}, {@code fixes/*.md}, perhaps all in one folder. Other files
+ * are passed over. Never writes a file, so no path can climb out of anything; one that tries is refused all the same.
+ */
+final class LibraryArchive {
+
+    /** What was found in a zip; {@code vocabulary} is null if it has none. */
+    record Contents(
+            List<LibraryService.Incoming> documents, String vocabulary, List<LibraryService.Rejected> rejected) {}
+
+    private LibraryArchive() {}
+
+    static Contents read(InputStream in) throws IOException {
+        Map<String, byte[]> files = new TreeMap<>();
+        long left = Limits.ZIP_UNPACKED_BYTES;
+        try (ZipInputStream zip = new ZipInputStream(in, StandardCharsets.UTF_8)) {
+            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+                checkPath(e.getName());
+                if (e.isDirectory()) {
+                    continue;
+                }
+                byte[] bytes = zip.readNBytes((int) Math.min(Integer.MAX_VALUE - 8, left + 1));
+                left -= bytes.length;
+                if (left < 0 || files.size() >= Limits.ZIP_FILES) {
+                    throw Refusal.tooLarge("Unpacked, the zip is larger than " + Limits.ZIP_UNPACKED_BYTES
+                            + " bytes or has more than " + Limits.ZIP_FILES + " files. Nothing was stored.");
+                }
+                files.put(e.getName(), bytes);
+            }
+        } catch (ZipException | IllegalArgumentException e) {
+            throw Refusal.badRequest("The zip cannot be read: " + e.getMessage() + ". Nothing was stored.");
+        }
+        if (files.isEmpty()) {
+            throw Refusal.badRequest("This is not a zip, or it is empty. Nothing was stored.");
+        }
+        return sort(files);
+    }
+
+    private static void checkPath(String path) {
+        boolean climbs = path.startsWith("/")
+                || path.contains("\\")
+                || path.indexOf('\0') >= 0
+                || path.matches("^[A-Za-z]:.*")
+                || List.of(path.split("/")).contains("..");
+        if (climbs) {
+            throw Refusal.invalid(
+                    "The zip holds the path \"" + path + "\", which climbs out of it. Nothing was stored.");
+        }
+    }
+
+    private static Contents sort(Map<String, byte[]> files) {
+        List<LibraryService.Incoming> documents = new ArrayList<>();
+        List<LibraryService.Rejected> rejected = new ArrayList<>();
+        String vocabulary = null;
+        String folder = commonFolder(files);
+        for (Map.Entry<String, byte[]> f : files.entrySet()) {
+            String path = f.getKey().substring(folder.length());
+            if (path.equals("library.yaml")) {
+                vocabulary = text(path, f.getValue(), rejected);
+            }
+            for (DocumentKind kind : DocumentKind.values()) {
+                String start = kind.folder() + "/";
+                if (path.startsWith(start) && path.endsWith(".md") && path.indexOf('/', start.length()) < 0) {
+                    String text = text(path, f.getValue(), rejected);
+                    String key = path.substring(start.length(), path.length() - 3);
+                    if (text != null) {
+                        documents.add(new LibraryService.Incoming(kind, key, path, text));
+                    }
+                }
+            }
+        }
+        return new Contents(documents, vocabulary, rejected);
+    }
+
+    /** The one folder that everything lies in, with its slash; empty if there is none. */
+    private static String commonFolder(Map<String, byte[]> files) {
+        String first = files.keySet().iterator().next();
+        int slash = first.indexOf('/');
+        String folder = slash < 0 ? "" : first.substring(0, slash + 1);
+        boolean ofMendak = folder.equals("errors/") || folder.equals("fixes/");
+        return !ofMendak && files.keySet().stream().allMatch(p -> p.startsWith(folder)) ? folder : "";
+    }
+
+    private static String text(String path, byte[] bytes, List<LibraryService.Rejected> rejected) {
+        try {
+            return StandardCharsets.UTF_8
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(bytes))
+                    .toString();
+        } catch (CharacterCodingException e) {
+            rejected.add(new LibraryService.Rejected(path, 1, 1, "the file is not UTF-8"));
+            return null;
+        }
+    }
+
+    static void write(Map<String, String> files, OutputStream out) throws IOException {
+        try (ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8)) {
+            for (Map.Entry<String, String> f : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(f.getKey()));
+                zip.write(f.getValue().getBytes(StandardCharsets.UTF_8));
+                zip.closeEntry();
+            }
+        }
+    }
+}

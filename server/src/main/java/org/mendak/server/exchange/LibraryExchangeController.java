@@ -1,0 +1,76 @@
+package org.mendak.server.exchange;
+
+import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Map;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Jobs;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The library as a zip. */
+@RestController
+class LibraryExchangeController {
+
+    private final LibraryService library;
+    private final Jobs jobs;
+
+    LibraryExchangeController(LibraryService library, Jobs jobs) {
+        this.library = library;
+        this.jobs = jobs;
+    }
+
+    @GetMapping("/api/library/export")
+    void export(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
+        Map<String, String> files = library.export(caller);
+        response.setContentType("application/zip");
+        response.setHeader("Content-Disposition", "attachment; filename=\"library.zip\"");
+        LibraryArchive.write(files, response.getOutputStream());
+    }
+
+    /** With {@code Prefer: respond-async} (RFC 7240) the answer is a job. 422 if anything was rejected and so nothing stored. */
+    @PostMapping("/api/library/import")
+    @ApiResponse(
+            responseCode = "200",
+            content = @Content(schema = @Schema(implementation = LibraryService.Imported.class)))
+    ResponseEntity<Object> importLibrary(
+            Caller caller,
+            @RequestParam(defaultValue = "false") boolean publish,
+            @RequestParam(defaultValue = "false") boolean preview,
+            @RequestParam(defaultValue = "false") boolean skipRejected,
+            @RequestHeader(value = "Prefer", defaultValue = "") String prefer,
+            @Parameter(hidden = true) HttpServletRequest request)
+            throws IOException {
+        caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        LibraryArchive.Contents contents = LibraryArchive.read(request.getInputStream());
+        LibraryService.ImportMode mode = new LibraryService.ImportMode(publish, preview, skipRejected);
+        if (prefer.contains("respond-async")) {
+            Jobs.View job = jobs.start(caller, "library-import", progress -> run(caller, contents, mode, progress));
+            return ResponseEntity.accepted()
+                    .header("Location", "/api/jobs/" + job.id())
+                    .body(job);
+        }
+        LibraryService.Imported done = run(caller, contents, mode, (at, total) -> {});
+        boolean refused = !done.rejected().isEmpty() && !skipRejected && !preview;
+        return ResponseEntity.status(refused ? HttpStatus.UNPROCESSABLE_CONTENT : HttpStatus.OK)
+                .body(done);
+    }
+
+    private LibraryService.Imported run(
+            Caller caller, LibraryArchive.Contents c, LibraryService.ImportMode mode, Jobs.Progress progress) {
+        return library.importAll(caller, c.documents(), c.vocabulary(), c.rejected(), mode, progress);
+    }
+}

@@ -1,0 +1,149 @@
+package org.mendak.server.planning;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.Outcome;
+import org.mendak.core.language.Facts;
+import org.mendak.core.plan.CasePlanner;
+import org.mendak.core.plan.Plan;
+import org.mendak.core.plan.Progress;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.AttemptStarted;
+import org.mendak.server.cases.CaseReader;
+import org.mendak.server.cases.CaseRow;
+import org.mendak.server.evidence.EvidenceService;
+import org.mendak.server.library.Library;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Tx;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What to do next: facts, progress and evidence brought to the planner. */
+@Service
+public class PlanService {
+
+    private final Db db;
+    private final CaseReader cases;
+    private final EvidenceService evidence;
+    private final LibraryService library;
+    private final JsonMapper json;
+    private final PlanStore store;
+
+    PlanService(
+            Db db,
+            CaseReader cases,
+            EvidenceService evidence,
+            LibraryService library,
+            JsonMapper json,
+            PlanStore store) {
+        this.db = db;
+        this.cases = cases;
+        this.evidence = evidence;
+        this.library = library;
+        this.json = json;
+        this.store = store;
+    }
+
+    /** The plan of a case; empty if no known error was recognised in it. */
+    Optional<Plan> ofCase(Caller caller, long number) {
+        caller.may(Role.AGENT, Scope.READ, "see plans");
+        return db.tx(tx -> ofCase(tx, number));
+    }
+
+    private Optional<Plan> ofCase(Tx tx, long number) {
+        CaseRow c = cases.row(tx, number);
+        return cases.error(tx, c).map(error -> {
+            Map<String, Fix> fixes = cases.fixes(tx, c, error);
+            Evidence e = evidence.of(tx, error, fixes, c.productVersion());
+            List<String> pinned = List.of(c.pinned().split(",")).stream()
+                    .filter(s -> !s.isEmpty())
+                    .toList();
+            return CasePlanner.plan(new CasePlanner.Request(
+                    error,
+                    fixes,
+                    library.library().vocabulary(),
+                    cases.facts(tx, c),
+                    progress(error.key(), cases.attempts(tx, number)),
+                    e,
+                    pinned));
+        });
+    }
+
+    /** The plan of a case that nobody has worked on yet. */
+    Plan ofError(Caller caller, String key, Map<String, String> facts) {
+        caller.may(Role.AGENT, Scope.READ, "see plans");
+        Library now = library.library();
+        KnownError error = now.error(key)
+                .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
+        Map<String, Fix> fixes = new HashMap<>();
+        Library.fixKeys(error).forEach(k -> now.fix(k).ifPresent(f -> fixes.put(k, f)));
+        return db.tx(tx -> CasePlanner.plan(new CasePlanner.Request(
+                error,
+                fixes,
+                now.vocabulary(),
+                new Facts(facts),
+                Progress.NONE,
+                evidence.of(tx, error, fixes, facts.get("product_version")),
+                List.of())));
+    }
+
+    /** What the attempts so far mean for the plan; an attempt that is being worked means nothing yet. */
+    static Progress progress(String error, List<AttemptRow> attempts) {
+        Set<String> failed = new HashSet<>();
+        Map<String, String> setAside = new HashMap<>();
+        Set<String> waiting = new HashSet<>();
+        for (AttemptRow a : attempts) {
+            if (a.outcome() == null || a.errorKey() != null && !a.errorKey().equals(error)) {
+                continue;
+            }
+            Outcome o = Outcome.named(a.outcome()).orElseThrow();
+            failed.remove(a.fixKey());
+            setAside.remove(a.fixKey());
+            if (o.failed() || o.ended() && a.cameBack()) {
+                failed.add(a.fixKey());
+                waiting.forEach(setAside::remove);
+                failed.addAll(waiting);
+                waiting.clear();
+            } else {
+                setAside.put(a.fixKey(), reason(o));
+                if (o == Outcome.NOT_RETESTED) {
+                    waiting.add(a.fixKey());
+                }
+            }
+        }
+        return new Progress(failed, setAside);
+    }
+
+    private static String reason(Outcome o) {
+        return switch (o) {
+            case WORKED -> "it worked";
+            case DIFFERENT_ERROR -> "it ended the first error";
+            case COULD_NOT_APPLY -> "could not be applied";
+            case NOTHING_TO_DO -> "there was nothing to do";
+            case NOT_APPLICABLE -> "does not apply here";
+            case SKIPPED -> "skipped";
+            case NOT_RETESTED -> "done, not retested yet";
+            default -> o.word();
+        };
+    }
+
+    /** Keeps the plan that was shown when somebody started a fix. */
+    @EventListener
+    void started(AttemptStarted event) {
+        ofCase(event.tx(), event.number())
+                .ifPresent(plan -> store.keep(event.tx(), event.attempt(), json.writeValueAsString(PlanView.of(plan))));
+    }
+}
