@@ -10,6 +10,7 @@ import java.util.Set;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.recognise.TextCapture;
 import org.mendak.core.runbook.Fix;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Audit;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -167,6 +168,7 @@ class AttemptService {
     }
 
     /** An entry about a step, made by the client under an id of its own. */
+    @Asked
     record StepEntry(String clientId, Integer step, String what, String note, String output) {}
 
     /** What came of an entry; {@code captured} are the values read out of the output. */

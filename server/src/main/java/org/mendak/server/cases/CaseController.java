@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Pages;
 import org.mendak.server.platform.Refusal;
@@ -27,12 +28,15 @@ class CaseController {
 
     record Moved(String error) {}
 
+    @Asked
     record Start(String fix, String error) {}
 
     record Started(long id) {}
 
+    @Asked
     record Settle(String state, String to) {}
 
+    @Asked
     record Close(String outcome, String believedFix, String limitation, String note) {}
 
     private final CaseService cases;

@@ -15,6 +15,7 @@ import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Audit;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -70,6 +71,7 @@ public class CaseService {
     }
 
     /** What a case is opened with; all but the text may be null. */
+    @Asked
     public record Opening(
             String text,
             String error,
@@ -294,6 +296,7 @@ public class CaseService {
     }
 
     /** What to change in a case's row; null stays as it is, empty text takes away. */
+    @Asked
     record Patch(
             String product,
             String productVersion,

@@ -3,6 +3,7 @@ package org.mendak.server.cases;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.core.language.CommandText;
+import org.mendak.server.platform.OrNull;
 
 /** Cases as they are told over HTTP. */
 public final class CaseViews {
@@ -13,12 +14,12 @@ public final class CaseViews {
     public record Line(
             long number,
             String status,
-            String error,
+            @OrNull String error,
             String title,
-            String product,
-            String device,
-            String requester,
-            String reference,
+            @OrNull String product,
+            @OrNull String device,
+            @OrNull String requester,
+            @OrNull String reference,
             String waitsFor,
             Instant waitsUntil,
             String agent,
@@ -31,19 +32,19 @@ public final class CaseViews {
     public record Case(
             long number,
             String status,
-            String error,
+            @OrNull String error,
             String title,
-            String product,
-            String productVersion,
-            String phase,
-            String device,
-            String reference,
-            String requester,
+            @OrNull String product,
+            @OrNull String productVersion,
+            @OrNull String phase,
+            @OrNull String device,
+            @OrNull String reference,
+            @OrNull String requester,
             String reached,
             String waitsFor,
             Instant waitsUntil,
-            String believedFix,
-            String limitation,
+            @OrNull String believedFix,
+            @OrNull String limitation,
             String agent,
             Instant openedAt,
             Instant closedAt,
@@ -71,9 +72,9 @@ public final class CaseViews {
             long id,
             String fix,
             String title,
-            String error,
+            @OrNull String error,
             int position,
-            String outcome,
+            @OrNull String outcome,
             boolean cameBack,
             boolean triedBefore,
             Double minutes,
@@ -84,7 +85,14 @@ public final class CaseViews {
             List<Step> steps) {}
 
     /** An entry about a step. */
-    public record Step(String clientId, int step, String what, String note, String output, Instant at, String agent) {}
+    public record Step(
+            String clientId,
+            int step,
+            String what,
+            String note,
+            @OrNull String output,
+            Instant at,
+            String agent) {}
 
     /** Something to restore; {@code state} is open, done, no-longer-applies, kept or passed-to. */
     public record PutBack(
@@ -95,7 +103,7 @@ public final class CaseViews {
             List<Piece> command,
             boolean afterSuccess,
             String state,
-            String passedTo) {}
+            @OrNull String passedTo) {}
 
     /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
     public record Piece(String kind, String text, String name, String note) {

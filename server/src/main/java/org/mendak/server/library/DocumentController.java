@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Problem;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.HttpHeaders;
@@ -26,6 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DocumentController {
 
+    @Asked
     record Transition(String to, String note) {}
 
     record Draft(String kind, String key, String text) {}

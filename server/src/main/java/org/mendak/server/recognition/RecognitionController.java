@@ -1,6 +1,5 @@
 package org.mendak.server.recognition;
 
-import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -8,7 +7,9 @@ import java.util.TreeMap;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.Phase;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class RecognitionController {
 
+    @Asked
     record Request(String text, String product, String productVersion, String phase, Map<String, String> facts) {}
 
     record Code(String raw, String canonical, String kind, String explained, List<Integer> span) {}
@@ -38,7 +40,7 @@ class RecognitionController {
     record Answer(
             List<Code> codes,
             List<Candidate> candidates,
-            @Schema(nullable = true) FirstAid firstAid,
+            @OrNull FirstAid firstAid,
             long micros) {}
 
     private final RecognitionService recognition;

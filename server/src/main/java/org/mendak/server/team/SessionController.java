@@ -1,11 +1,11 @@
 package org.mendak.server.team;
 
 import io.swagger.v3.oas.annotations.Parameter;
-import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Settings;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -26,7 +26,7 @@ import org.springframework.web.bind.annotation.RestController;
 class SessionController {
 
     /** Who is signed in; {@code user} is null if nobody is. */
-    record Session(@Schema(nullable = true) User user, boolean demo) {}
+    record Session(@OrNull User user, boolean demo) {}
 
     record User(String login, String name, List<String> roles) {}
 

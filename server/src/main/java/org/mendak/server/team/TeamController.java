@@ -1,6 +1,7 @@
 package org.mendak.server.team;
 
 import java.util.List;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -22,6 +23,7 @@ class TeamController {
     record NewPerson(String login, String name, String role, String password) {}
 
     /** What to change; what is null stays. */
+    @Asked
     record PersonChange(String role, Boolean active, String password) {}
 
     record TokenRequest(String name, List<Scope> scopes) {}

@@ -1,0 +1,111 @@
+package org.mendak.server.platform;
+
+import io.swagger.v3.core.jackson.ModelResolver;
+import io.swagger.v3.core.jackson.TypeNameResolver;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.servers.Server;
+import java.lang.reflect.RecordComponent;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.providers.ObjectMapperProvider;
+import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/** The API document, exact enough that the web's types can be made from it: unique names, what is always there, what may be null. */
+@Configuration
+class ApiDocument {
+
+    private static final Set<Class<?>> MAY_BE_NULL =
+            Set.of(Double.class, Integer.class, Long.class, Boolean.class, Instant.class);
+
+    static {
+        SpringDocUtils.getConfig().addRequestWrapperToIgnore(Caller.class);
+    }
+
+    private final Map<String, Class<?>> named = new ConcurrentHashMap<>();
+
+    @Bean
+    OpenAPI openApi() {
+        return new OpenAPI()
+                .info(new Info()
+                        .title("Mendak")
+                        .version("1")
+                        .description("Limits: pasted text " + Limits.TEXT + " characters, document "
+                                + Limits.DOCUMENT_BYTES
+                                + " bytes, library zip " + Limits.ZIP_BYTES + " bytes and " + Limits.ZIP_UNPACKED_BYTES
+                                + " unpacked, CSV " + Limits.CSV_BYTES + " bytes, facts " + Limits.FACTS
+                                + " a case, attempts "
+                                + Limits.ATTEMPTS + " a case, lists " + Limits.PAGE + " a page."))
+                .servers(List.of(new Server().url("/")));
+    }
+
+    /** Names a nested record after the class around it too, since many are called alike. */
+    @Bean
+    ModelResolver modelResolver(ObjectMapperProvider provider) {
+        TypeNameResolver names = new TypeNameResolver() {
+            @Override
+            protected String getNameOfClass(Class<?> c) {
+                String around = c.getEnclosingClass() == null
+                        ? ""
+                        : c.getEnclosingClass().getSimpleName();
+                String name = around.replaceAll("(Controller|Service|Views|View|Sheets)$", "") + c.getSimpleName();
+                named.put(name, c);
+                return name;
+            }
+        };
+        return new ModelResolver(provider.jsonMapper(), names).openapi31(true);
+    }
+
+    @Bean
+    OpenApiCustomizer exactSchemas() {
+        return api -> {
+            if (api.getComponents() == null || api.getComponents().getSchemas() == null) {
+                return;
+            }
+            api.getComponents().getSchemas().forEach((name, schema) -> {
+                Class<?> type = named.get(name);
+                if (type != null && type.isRecord()) {
+                    exact(schema, type);
+                }
+            });
+        };
+    }
+
+    private static void exact(Schema<?> schema, Class<?> type) {
+        boolean asked = type.isAnnotationPresent(Asked.class);
+        for (RecordComponent c : type.getRecordComponents()) {
+            Schema<?> property = schema.getProperties().get(c.getName());
+            if (property == null) {
+                continue;
+            }
+            if (!asked) {
+                schema.addRequiredItem(c.getName());
+            }
+            if (asked || c.isAnnotationPresent(OrNull.class) || MAY_BE_NULL.contains(c.getType())) {
+                orNull(schema, c.getName(), property);
+            }
+        }
+    }
+
+    private static void orNull(Schema<?> schema, String name, Schema<?> property) {
+        if (property.get$ref() != null) {
+            schema.addProperty(
+                    name,
+                    new Schema<>()
+                            .oneOf(List.of(
+                                    new Schema<>().$ref(property.get$ref()), new Schema<>().types(Set.of("null")))));
+        } else if (property.getTypes() != null) {
+            Set<String> types = new TreeSet<>(property.getTypes());
+            types.add("null");
+            property.setTypes(types);
+        }
+    }
+}
