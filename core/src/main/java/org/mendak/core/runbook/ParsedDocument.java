@@ -16,7 +16,7 @@ public record ParsedDocument(DocumentKind kind, String key, KnownError error, Fi
 
     /** Whether nothing stops this from being published. */
     public boolean publishable() {
-        return problems.stream().noneMatch(Problem::isError) && (error != null || fix != null);
+        return problems.stream().noneMatch(Problem::stopsPublishing) && (error != null || fix != null);
     }
 
     /** The document's title; its key if the head has none. */

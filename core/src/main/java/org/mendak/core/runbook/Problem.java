@@ -1,5 +1,6 @@
 package org.mendak.core.runbook;
 
+import java.util.Locale;
 import java.util.Objects;
 
 /**
@@ -16,7 +17,12 @@ public record Problem(Severity severity, int line, int column, String message, S
     public enum Severity {
         ERROR,
         WARNING,
-        HINT
+        HINT;
+
+        /** The word for it: error, warning or hint. */
+        public String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
     }
 
     public Problem {
@@ -27,7 +33,7 @@ public record Problem(Severity severity, int line, int column, String message, S
     }
 
     /** Whether this stops publishing. */
-    public boolean isError() {
+    public boolean stopsPublishing() {
         return severity == Severity.ERROR;
     }
 }

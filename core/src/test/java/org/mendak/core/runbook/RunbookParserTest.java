@@ -176,7 +176,7 @@ class RunbookParserTest {
         for (int end = 0; end < ERROR.length(); end += 3) {
             ParsedDocument d = error(ERROR.substring(0, end));
             assertThat(d.publishable())
-                    .isEqualTo(d.problems().stream().noneMatch(Problem::isError) && d.error() != null);
+                    .isEqualTo(d.problems().stream().noneMatch(Problem::stopsPublishing) && d.error() != null);
         }
     }
 

@@ -21,10 +21,10 @@ public final class CaseViews {
             @OrNull String requester,
             @OrNull String reference,
             String waitsFor,
-            Instant waitsUntil,
+            @OrNull Instant waitsUntil,
             String agent,
             Instant openedAt,
-            Instant closedAt,
+            @OrNull Instant closedAt,
             List<String> outcomes,
             int openPutBacks) {}
 
@@ -42,13 +42,13 @@ public final class CaseViews {
             @OrNull String requester,
             String reached,
             String waitsFor,
-            Instant waitsUntil,
+            @OrNull Instant waitsUntil,
             @OrNull String believedFix,
             @OrNull String limitation,
             String agent,
             Instant openedAt,
-            Instant closedAt,
-            Instant recurredAt,
+            @OrNull Instant closedAt,
+            @OrNull Instant recurredAt,
             Long follows,
             List<Text> texts,
             List<Fact> facts,
@@ -81,7 +81,7 @@ public final class CaseViews {
             String note,
             String agent,
             Instant startedAt,
-            Instant endedAt,
+            @OrNull Instant endedAt,
             List<Step> steps) {}
 
     /** An entry about a step. */

@@ -171,7 +171,7 @@ public final class Cli {
                 System.out.flush();
                 shown = line;
             }
-            if (!v.path("state").asString().equals("RUNNING")) {
+            if (!v.path("state").asString().equals("running")) {
                 System.out.println();
                 return report(v);
             }
@@ -180,7 +180,7 @@ public final class Cli {
     }
 
     private static int report(JsonNode job) {
-        if (job.path("state").asString().equals("FAILED")) {
+        if (job.path("state").asString().equals("failed")) {
             throw new Stop(1, job.path("problem").asString());
         }
         JsonNode result = job.path("result");

@@ -6,7 +6,6 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
-import org.mendak.core.runbook.Problem;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
@@ -31,8 +30,6 @@ class DocumentController {
     record Transition(String to, String note) {}
 
     record Draft(String kind, String key, String text) {}
-
-    record Problems(List<Problem> problems) {}
 
     private static final String MARKDOWN = "text/markdown;charset=UTF-8";
     private static final String YAML = "application/yaml;charset=UTF-8";
@@ -123,10 +120,9 @@ class DocumentController {
     }
 
     @PostMapping("/api/documents/problems")
-    Problems problems(Caller caller, @RequestBody Draft body) {
+    Sheets.Checked check(Caller caller, @RequestBody Draft body) {
         DocumentKind kind = body.kind() != null && body.kind().equals("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
-        return new Problems(
-                library.problems(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text()));
+        return library.check(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text());
     }
 
     @GetMapping(value = "/api/library/vocabulary", produces = YAML)

@@ -105,7 +105,7 @@ final class LibraryImport {
 
     private void reject(String path, List<Problem> problems) {
         problems.stream()
-                .filter(Problem::isError)
+                .filter(Problem::stopsPublishing)
                 .forEach(p -> rejected.add(new LibraryService.Rejected(path, p.line(), p.column(), p.message())));
     }
 

@@ -212,7 +212,7 @@ public class LibraryService {
             StoredDocument d = existing(store.lock(tx, kind, key), kind, key);
             String text = store.text(tx, kind.word(), key, d.latest()).orElseThrow();
             List<Problem> problems = Reviewer.review(parse(kind, key, text), shelf(tx));
-            if (lead && to == Status.PUBLISHED && problems.stream().anyMatch(Problem::isError)) {
+            if (lead && to == Status.PUBLISHED && problems.stream().anyMatch(Problem::stopsPublishing)) {
                 throw Refusal.invalid(
                         "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
             }
@@ -237,11 +237,16 @@ public class LibraryService {
         });
     }
 
-    /** The problems of a text that is not stored. */
-    List<Problem> problems(Caller caller, DocumentKind kind, String key, String text) {
+    /** A text that is not stored: its problems, and what readers would see of it, as far as it can be read. */
+    Sheets.Checked check(Caller caller, DocumentKind kind, String key, String text) {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
-        return db.tx(tx -> Reviewer.review(RunbookParser.parse(kind, key, text), shelf(tx)));
+        ParsedDocument parsed = RunbookParser.parse(kind, key, text);
+        List<Problem> problems = db.tx(tx -> Reviewer.review(parsed, shelf(tx)));
+        return new Sheets.Checked(
+                problems,
+                parsed.error() == null ? null : Sheets.sheet(parsed.error(), library),
+                parsed.fix() == null ? null : Sheets.sheet(parsed.fix(), library));
     }
 
     /** The vocabulary's text; empty text and revision 0 if none was written. */
@@ -272,7 +277,7 @@ public class LibraryService {
 
     private void putVocabulary(Tx tx, Caller caller, String text, int revision) {
         List<Problem> problems = RunbookParser.vocabulary(text).problems();
-        if (problems.stream().anyMatch(Problem::isError)) {
+        if (problems.stream().anyMatch(Problem::stopsPublishing)) {
             throw Refusal.invalid("The vocabulary has errors and was not stored.", Map.of("problems", problems));
         }
         store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());

@@ -6,12 +6,20 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.Vocabulary;
+import org.mendak.server.platform.OrNull;
 
 /** Known errors and fixes as readers get them over HTTP. Prose is CommonMark. */
 public final class Sheets {
 
     private Sheets() {}
+
+    /** A text that is not stored, judged; {@code error} or {@code fix} is what readers would see, null if it cannot be read. */
+    public record Checked(
+            List<Problem> problems,
+            @OrNull ErrorSheet error,
+            @OrNull FixSheet fix) {}
 
     /** A signature; {@code kind} is code, message, supporting or symptom. */
     public record SignatureLine(String kind, String text) {}

@@ -7,12 +7,13 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
-import java.time.Instant;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import org.mendak.core.runbook.Problem;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.providers.ObjectMapperProvider;
 import org.springdoc.core.utils.SpringDocUtils;
@@ -23,8 +24,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class ApiDocument {
 
-    private static final Set<Class<?>> MAY_BE_NULL =
-            Set.of(Double.class, Integer.class, Long.class, Boolean.class, Instant.class);
+    private static final Set<Class<?>> MAY_BE_NULL = Set.of(Double.class, Integer.class, Long.class, Boolean.class);
 
     static {
         SpringDocUtils.getConfig().addRequestWrapperToIgnore(Caller.class);
@@ -71,12 +71,25 @@ class ApiDocument {
                 return;
             }
             api.getComponents().getSchemas().forEach((name, schema) -> {
+                words(schema);
                 Class<?> type = named.get(name);
                 if (type != null && type.isRecord()) {
                     exact(schema, type);
                 }
             });
         };
+    }
+
+    /** Severities of core are written as words, see {@link PlatformConfig}. */
+    private static void words(Schema<?> schema) {
+        if (schema.getProperties() != null && schema.getProperties().containsKey("severity")) {
+            Schema<String> words = new Schema<>();
+            words.setTypes(Set.of("string"));
+            words.setEnum(Arrays.stream(Problem.Severity.values())
+                    .map(Problem.Severity::word)
+                    .toList());
+            schema.addProperty("severity", words);
+        }
     }
 
     private static void exact(Schema<?> schema, Class<?> type) {

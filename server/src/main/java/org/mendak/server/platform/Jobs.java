@@ -1,6 +1,8 @@
 package org.mendak.server.platform;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.annotation.PreDestroy;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
@@ -23,7 +25,12 @@ public class Jobs {
     public enum State {
         RUNNING,
         DONE,
-        FAILED
+        FAILED;
+
+        @JsonValue
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
     }
 
     /**

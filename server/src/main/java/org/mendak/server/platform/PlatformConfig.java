@@ -1,12 +1,26 @@
 package org.mendak.server.platform;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.Clock;
+import org.mendak.core.runbook.Problem;
+import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** The clock, so that tests can set it. */
+/** The clock, so that tests can set it, and the words of what core does not know to write as JSON. */
 @Configuration
 class PlatformConfig {
+
+    /** Core has no JSON; this says how its severities are written. */
+    interface SeverityWord {
+        @JsonValue
+        String word();
+    }
+
+    @Bean
+    JsonMapperBuilderCustomizer wordsOfCore() {
+        return builder -> builder.addMixIn(Problem.Severity.class, SeverityWord.class);
+    }
 
     @Bean
     Clock clock() {
