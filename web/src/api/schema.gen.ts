@@ -244,6 +244,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/sheet": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["sheet"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/texts": {
     parameters: {
       query?: never;
@@ -843,6 +859,7 @@ export interface components {
     };
     CasePatch: {
       device?: null | string;
+      error?: null | string;
       phase?: null | string;
       pinned?: string[] | null;
       product?: null | string;
@@ -1726,6 +1743,28 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  sheet: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ErrorSheet"];
         };
       };
     };

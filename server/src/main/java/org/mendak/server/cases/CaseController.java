@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Pages;
@@ -93,6 +94,12 @@ class CaseController {
     @PatchMapping("/{n}")
     CaseViews.Case patch(Caller caller, @PathVariable long n, @RequestBody CaseService.Patch body) {
         return cases.patch(caller, n, body);
+    }
+
+    /** The runbook as the case keeps it. */
+    @GetMapping("/{n}/sheet")
+    Sheets.ErrorSheet sheet(Caller caller, @PathVariable long n) {
+        return cases.sheet(caller, n);
     }
 
     @GetMapping("/{n}/fixes/{key}")

@@ -15,6 +15,7 @@ import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Audit;
 import org.mendak.server.platform.Caller;
@@ -94,6 +95,13 @@ public class CaseService {
     CaseViews.Case view(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         return db.tx(tx -> reader.view(tx, number));
+    }
+
+    Sheets.ErrorSheet sheet(Caller caller, long number) {
+        caller.may(Role.AGENT, Scope.READ, "see cases");
+        return db.tx(tx -> reader.error(tx, reader.row(tx, number)))
+                .map(e -> Sheets.sheet(e, library.library()))
+                .orElseThrow(() -> Refusal.notFound("No known error was recognised in case " + number + " yet."));
     }
 
     CaseViews.FilledFix filled(Caller caller, long number, String fix) {
@@ -295,9 +303,13 @@ public class CaseService {
         });
     }
 
-    /** What to change in a case's row; null stays as it is, empty text takes away. */
+    /**
+     * What to change in a case's row; null stays as it is, empty text takes away. {@code error} is the known error that the
+     * case goes on under: unlike {@link #moved} it leaves what was tried under the one it was tried for.
+     */
     @Asked
     record Patch(
+            String error,
             String product,
             String productVersion,
             String phase,
@@ -340,6 +352,9 @@ public class CaseService {
             if (p.productVersion() != null) {
                 changed(tx, c.errorKey());
             }
+            if (p.error() != null) {
+                goOnUnder(tx, caller, number, known(p.error()));
+            }
         });
     }
 
@@ -367,6 +382,15 @@ public class CaseService {
             changed(tx, c.errorKey());
             changed(tx, to.key());
         });
+    }
+
+    private void goOnUnder(Tx tx, Caller caller, long number, KnownError error) {
+        CaseRow now = withError(locked(tx, number), error.key());
+        store.update(tx, now);
+        pin(tx, number, error);
+        store.texts(tx, number).forEach(t -> capture(tx, caller, number, now, t.text()));
+        audit.write(tx, caller, "case-goes-on", String.valueOf(number), error.key());
+        changed(tx, error.key());
     }
 
     private static CaseRow withError(CaseRow c, String error) {

@@ -130,7 +130,8 @@ public final class Sheets {
                 .toList();
     }
 
-    static ErrorSheet sheet(KnownError e, Library library) {
+    /** A known error for reading, with what the library says of its fixes now. */
+    public static ErrorSheet sheet(KnownError e, Library library) {
         return new ErrorSheet(
                 e.key(),
                 e.title(),

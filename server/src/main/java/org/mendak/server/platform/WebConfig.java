@@ -23,7 +23,7 @@ class WebConfig implements WebMvcConfigurer {
         "/taking-in",
         "/case/{n}",
         "/library",
-        "/library/{key}",
+        "/library/{kind}/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}",
         "/marks",

@@ -1,0 +1,54 @@
+/** The server's records under the names the page uses; generated from the API document. */
+import type { components } from "./schema.gen";
+
+type S = components["schemas"];
+
+export type Session = S["SessionSession"];
+export type User = S["SessionUser"];
+export type CaseLine = S["CaseLine"];
+export type Case = S["CaseCase"];
+export type Attempt = S["CaseAttempt"];
+export type StepEntry = S["AttemptStepEntry"];
+export type Step = S["CaseStep"];
+export type StepResult = S["AttemptStepResult"];
+export type PutBack = S["CasePutBack"];
+export type Fact = S["CaseFact"];
+export type FilledFix = S["CaseFilledFix"];
+export type FilledStep = S["CaseFilledStep"];
+export type Command = S["CaseCommand"];
+export type Piece = S["CasePiece"];
+export type Opening = S["CaseOpening"];
+export type CasePatch = S["CasePatch"];
+export type Plan = S["PlanView"];
+export type PlanStep = S["PlanStep"];
+export type Recognition = S["RecognitionAnswer"];
+export type Candidate = S["RecognitionCandidate"];
+export type Code = S["RecognitionCode"];
+export type ErrorLine = S["ErrorLine"];
+export type ErrorSheet = S["ErrorSheet"];
+export type FixSheet = S["FixSheet"];
+export type StepLine = S["StepLine"];
+export type TryLine = S["TryLine"];
+export type Words = S["ShelfWords"];
+export type ErrorEvidence = S["EvidenceErrorEvidence"];
+export type FixEvidence = S["EvidenceFixEvidence"];
+export type Occurrence = S["EvidenceOccurrence"];
+export type Problem = S["Problem"];
+export type Checked = S["Checked"];
+export type DocumentView = S["LibraryView"];
+export type Revision = S["Revision"];
+export type Person = S["Person"];
+export type ApiToken = S["ApiToken"];
+export type NewToken = S["TeamNewToken"];
+
+/** The outcomes of an attempt; empty text while it is being worked. */
+export type Outcome =
+  | "worked"
+  | "no-change"
+  | "different-error"
+  | "made-worse"
+  | "could-not-apply"
+  | "nothing-to-do"
+  | "not-applicable"
+  | "skipped"
+  | "not-retested";

@@ -1,0 +1,116 @@
+import { Input } from "antd";
+import { useState } from "react";
+import type { Case } from "../api";
+import { KEY_LEVEL, KeyButton, useKeys, useKept } from "../look";
+import { words } from "../words";
+import { isMended } from "./caseState";
+import type { CaseActs } from "./useCaseActs";
+
+const ENDINGS = ["solved", "worked-around", "handed-over", "withdrawn", "duplicate"] as const;
+
+/** Ends a case: one key where it worked, a choice otherwise; open put-backs come first. */
+export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave?: () => void }) {
+  const mended = isMended(c);
+  const [note, setNote] = useKept(`closing-note.${c.number}`, "");
+  const [limitation, setLimitation] = useKept(`limitation.${c.number}`, "");
+  const [aroundAsked, setAroundAsked] = useState(false);
+  const owed = c.putBacks.filter((p) => p.state === "open");
+  const first = owed[0];
+  const by = c.attempts.filter((a) => a.outcome === "worked").at(-1)?.title;
+
+  const end = async (how: string) => {
+    if (how === "worked-around" && limitation.trim() === "") {
+      setAroundAsked(true);
+      return;
+    }
+    if (await acts.close(how, how === "worked-around" ? limitation : undefined, note)) {
+      setNote("");
+      setLimitation("");
+    }
+  };
+  const may = owed.length === 0;
+  useKeys(
+    words.keys.inCase,
+    [
+      { key: "e", says: words.case.end, act: () => void end("solved"), alive: mended && may },
+      ...ENDINGS.map((how, i) => ({
+        key: String(i + 1),
+        says: words.case.endings[how] ?? how,
+        act: () => void end(how),
+        alive: may,
+      })),
+      {
+        key: "b",
+        says: words.case.margin.putBackDone,
+        act: () => first && void acts.settle(first.id, "done"),
+        alive: !may,
+      },
+      { key: "Escape", says: words.common.cancel, act: () => onLeave?.(), alive: onLeave !== undefined },
+    ],
+    KEY_LEVEL.ask,
+  );
+  return (
+    <div className="open-fix closing">
+      <header>
+        <h2>{mended ? words.case.worked : words.case.endTitle}</h2>
+        {mended && by && (
+          <span className="soft">
+            {words.case.believed} {by}
+          </span>
+        )}
+      </header>
+      {first && (
+        <div className="owed-first">
+          <p>{words.case.firstPutBack}</p>
+          <p>
+            <b>{first.text}</b>
+          </p>
+          <KeyButton k="b" strong onPress={() => void acts.settle(first.id, "done")}>
+            {words.case.margin.putBackDone}
+          </KeyButton>
+        </div>
+      )}
+      <Input.TextArea
+        aria-label={words.case.note}
+        placeholder={words.case.note}
+        autoSize={{ minRows: 1, maxRows: 5 }}
+        maxLength={4000}
+        value={note}
+        onChange={(e) => setNote(e.target.value)}
+      />
+      {aroundAsked && (
+        <Input
+          autoFocus
+          aria-label={words.case.limitation}
+          placeholder={words.case.limitation}
+          maxLength={1000}
+          value={limitation}
+          onChange={(e) => setLimitation(e.target.value)}
+          onPressEnter={() => void end("worked-around")}
+        />
+      )}
+      <footer className="outcomes">
+        {mended && (
+          <KeyButton k="e" strong disabled={!may} onPress={() => void end("solved")}>
+            {words.case.end}: {words.case.endSolved}
+          </KeyButton>
+        )}
+        {ENDINGS.filter((how) => !mended || how !== "solved").map((how) => (
+          <KeyButton
+            key={how}
+            k={String(ENDINGS.indexOf(how) + 1)}
+            disabled={!may}
+            onPress={() => void end(how)}
+          >
+            {words.case.endings[how]}
+          </KeyButton>
+        ))}
+        {onLeave && (
+          <button type="button" className="plain" onClick={onLeave}>
+            {words.common.cancel}
+          </button>
+        )}
+      </footer>
+    </div>
+  );
+}

@@ -1,0 +1,210 @@
+import { useQuery } from "@tanstack/react-query";
+import { AutoComplete, Button, Input } from "antd";
+import { useState } from "react";
+import type { Case, ErrorSheet, PutBack } from "../api";
+import { Ago, CommandText, Key, useKept, useNow } from "../look";
+import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
+import { words } from "../words";
+import { knownFacts } from "./caseState";
+import { toClipboard } from "./clipboard";
+import type { CaseActs } from "./useCaseActs";
+
+const m = words.case.margin;
+
+function PutBackItem({ p, acts, first }: { p: PutBack; acts: CaseActs; first: boolean }) {
+  const text = p.command.map((x) => x.text).join("");
+  return (
+    <li className="put-back">
+      <span className="hole" aria-hidden="true" />
+      <div>
+        {p.text}
+        {p.command.length > 0 && (
+          <button
+            type="button"
+            className="put-back-command mono"
+            title={words.common.copy}
+            onClick={() => void toClipboard(text)}
+          >
+            <CommandText pieces={p.command} />
+          </button>
+        )}
+        <div className="soft">{p.afterSuccess ? m.dueSuccess : m.dueNow}</div>
+        <div className="put-back-keys">
+          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "done")}>
+            {first && <Key k="b" />} {m.putBackDone}
+          </button>
+          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "no-longer-applies")}>
+            {m.noLongerApplies}
+          </button>
+          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "kept")}>
+            {m.keptOnPurpose}
+          </button>
+          <button
+            type="button"
+            className="plain"
+            onClick={() => void acts.settle(p.id, "passed-to", m.passOn)}
+          >
+            {m.passOn}
+          </button>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+function Said({ c, text }: { c: Case; text: string }) {
+  const { data } = useQuery(recogniseQuery(text, c.product ?? "", c.productVersion ?? "", c.phase ?? ""));
+  const ours = data && { ...data, candidates: data.candidates.filter((x) => x.error === c.error) };
+  return (
+    <pre className="said mono">
+      <DrawnText text={text} found={ours} />
+    </pre>
+  );
+}
+
+function AddFact({ acts }: { acts: CaseActs }) {
+  const { data } = useQuery(wordsQuery);
+  const [name, setName] = useState("");
+  const [value, setValue] = useState("");
+  const choices = data?.facts.find((f) => f.id === name)?.choices ?? [];
+  const add = async () => {
+    if (name.trim() && value.trim() && (await acts.facts({ [name.trim()]: value.trim() }))) {
+      setName("");
+      setValue("");
+    }
+  };
+  return (
+    <div className="add-fact">
+      <AutoComplete
+        aria-label={m.factName}
+        placeholder={m.addFact}
+        value={name}
+        onChange={setName}
+        options={(data?.facts ?? []).map((f) => ({ value: f.id, label: f.title }))}
+      />
+      {name !== "" && (
+        <>
+          <AutoComplete
+            aria-label={m.factValue}
+            placeholder={m.factValue}
+            value={value}
+            onChange={setValue}
+            options={choices.map((v) => ({ value: v }))}
+            onKeyDown={(e) => {
+              if (e.key === "Enter") void add();
+            }}
+          />
+          <Button onClick={() => void add()} disabled={!value.trim()}>
+            {words.common.save}
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Question({ c, sheet, acts }: { c: Case; sheet: ErrorSheet; acts: CaseActs }) {
+  const known = new Set(c.facts.map((f) => f.name));
+  const open = sheet.questions.find((q) => q.sets !== "" && !known.has(q.sets));
+  if (!open) return null;
+  return (
+    <section>
+      <h2>{m.ask}</h2>
+      <p>{open.text}</p>
+      <div className="choices">
+        {[...open.choices, "dont-know"].map((choice) => (
+          <Button key={choice} size="small" onClick={() => void acts.facts({ [open.sets]: choice })}>
+            {choice === "dont-know" ? m.dontKnow : choice}
+          </Button>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** What must not be forgotten, what is known and from where, and what it said. */
+export function Margin({ c, sheet, acts }: { c: Case; sheet: ErrorSheet | undefined; acts: CaseActs }) {
+  const now = useNow();
+  const owed = c.putBacks.filter((p) => p.state === "open");
+  const [note, setNote] = useKept(`note.${c.number}`, "");
+  const [text, setText] = useKept(`text.${c.number}`, "");
+  const open = c.status === "open";
+  return (
+    <aside className="margin" aria-label={m.known}>
+      {owed.length > 0 && (
+        <section>
+          <h2>{m.forget}</h2>
+          <ul>
+            {owed.map((p, i) => (
+              <PutBackItem key={p.id} p={p} acts={acts} first={i === 0} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {c.requester && (
+        <section>
+          <h2>{m.waiting}</h2>
+          <p>
+            {c.requester}, <Ago at={c.openedAt} now={now} />
+          </p>
+        </section>
+      )}
+      {open && sheet && <Question c={c} sheet={sheet} acts={acts} />}
+      <section>
+        <h2>{m.known}</h2>
+        <dl className="known">
+          {knownFacts(c.facts).map((f) => (
+            <div key={f.name} title={`${m.from[f.source] ?? f.source}, ${f.agent}`}>
+              <dt>{f.name}</dt>
+              <dd className="mono">{f.value === "dont-know" ? m.dontKnow : f.value}</dd>
+            </div>
+          ))}
+        </dl>
+        {open && <AddFact acts={acts} />}
+      </section>
+      <section>
+        <h2>{m.said}</h2>
+        {c.texts.map((t) => (
+          <Said key={t.id} c={c} text={t.text} />
+        ))}
+        {open && (
+          <Input.TextArea
+            className="mono"
+            autoSize={{ minRows: 1, maxRows: 8 }}
+            placeholder={m.addTextPlace}
+            aria-label={m.addText}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onBlur={() => {
+              if (text.trim()) void acts.text(text).then((ok) => ok && setText(""));
+            }}
+          />
+        )}
+      </section>
+      <section>
+        <h2>{m.notes}</h2>
+        {c.notes.map((x) => (
+          <p key={x.at} className="note">
+            {x.text}{" "}
+            <span className="soft">
+              {x.agent}, <Ago at={x.at} now={now} />
+            </span>
+          </p>
+        ))}
+        {open && (
+          <Input.TextArea
+            autoSize={{ minRows: 1, maxRows: 6 }}
+            placeholder={m.notePlace}
+            aria-label={m.notes}
+            maxLength={4000}
+            value={note}
+            onChange={(e) => setNote(e.target.value)}
+            onBlur={() => {
+              if (note.trim()) void acts.note(note).then((ok) => ok && setNote(""));
+            }}
+          />
+        )}
+      </section>
+    </aside>
+  );
+}

@@ -1,0 +1,296 @@
+import { useQuery } from "@tanstack/react-query";
+import { Dropdown } from "antd";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Attempt, Case, FilledFix, PlanStep } from "../api";
+import {
+  Coming,
+  Failed,
+  isTextBox,
+  Key,
+  KEY_LEVEL,
+  KeyButton,
+  missingValue,
+  plainCommand,
+  Prose,
+  useKeys,
+  useSay,
+} from "../look";
+import { words } from "../words";
+import { filledQuery } from "./api";
+import { currentStep, entriesOf, minutesFromNow, needFact, runningAttempt, stepStates } from "./caseState";
+import { toClipboard } from "./clipboard";
+import { DifferentError } from "./DifferentError";
+import { Needs } from "./Needs";
+import { enter, onSent, useWaiting } from "./outbox";
+import { CurrentStep, type StepActs, StepLine } from "./StepView";
+import type { CaseActs } from "./useCaseActs";
+import { WhyHere } from "./WhyHere";
+import { useWorkTime } from "./workTime";
+
+const MORE = ["made-worse", "nothing-to-do", "not-applicable", "skipped", "not-retested"];
+
+/** The fix that is open: its needs, its steps one after the other, and what came of it at its foot. */
+export function OpenFix(p: {
+  c: Case;
+  fix: string;
+  planned: PlanStep | undefined;
+  first: boolean;
+  verify: string;
+  acts: CaseActs;
+}) {
+  const { data, error, refetch } = useQuery(filledQuery(p.c.number, p.fix));
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Coming />;
+  return <Filled {...p} filled={data} attempt={runningAttempt(p.c)} />;
+}
+
+function Filled(p: {
+  c: Case;
+  filled: FilledFix;
+  planned: PlanStep | undefined;
+  first: boolean;
+  verify: string;
+  acts: CaseActs;
+  attempt: Attempt | undefined;
+}) {
+  const { c, filled, acts, attempt } = p;
+  const say = useSay();
+  const waiting = useWaiting();
+  const time = useWorkTime(c.number, filled.key);
+  const [asking, setAsking] = useState("");
+  const [why, setWhy] = useState(false);
+  const [goneAsked, setGoneAsked] = useState(false);
+  const [pasted, setPasted] = useState("");
+  const starting = useRef<Promise<number | null> | null>(null);
+
+  const entries = entriesOf(attempt, waiting);
+  const states = stepStates(entries, filled.steps.length);
+  const at = currentStep(states);
+  const step = filled.steps[at];
+  const seen = entries.filter((e) => e.step === at && e.output).at(-1)?.output ?? null;
+  const lastBehind = at - 1;
+
+  useEffect(
+    () =>
+      onSent((sent, result) => {
+        if (sent.number !== c.number) return;
+        if (result instanceof Error) say.failed(result);
+        acts.refresh();
+      }),
+    [c.number, acts, say],
+  );
+
+  /** The attempt's number; the first thing done in a fix starts it, however fast the next key comes. */
+  const attemptId = useCallback(async (): Promise<number | null> => {
+    if (attempt) return attempt.id;
+    starting.current ??= acts.start(filled.key);
+    const id = await starting.current;
+    starting.current = null;
+    acts.refresh();
+    return id;
+  }, [attempt, acts, filled.key]);
+
+  const entry = async (what: string, index: number, output?: string) => {
+    const id = await attemptId();
+    if (id !== null)
+      enter(c.number, id, output === undefined ? { step: index, what } : { step: index, what, output });
+  };
+  const outcome = async (what: string) => {
+    const id = await attemptId();
+    if (id !== null && (await acts.record(id, what, time.minutes()))) time.forget();
+  };
+  const stepActs: StepActs = {
+    copy: (i) => {
+      const command = step?.commands[i];
+      if (!command) return;
+      const text = plainCommand(command);
+      if (text === null) setAsking(missingValue(command) ?? "");
+      else
+        void toClipboard(text).then((ok) =>
+          ok ? say.done(words.common.copied) : say.failed(new Error(words.common.copyFailed)),
+        );
+      void attemptId();
+    },
+    done: () => void entry("done", at),
+    skip: () => void entry("skipped", at),
+    undo: () => void entry("undone", lastBehind),
+    output: (text) => void entry("output", at, text),
+    park: () =>
+      void entry("done", at).then(() =>
+        acts.patch({
+          waitsFor: "restart",
+          waitsUntil: minutesFromNow(step?.restartMinutes ?? 5, Date.now()),
+        }),
+      ),
+    value: (name, value) => {
+      setAsking("");
+      void acts.facts({ [name]: value });
+    },
+  };
+  const allThere = () =>
+    void acts.facts(Object.fromEntries(filled.needs.map((need) => [needFact(need.id), "yes"])));
+  const needsOpen = filled.needs.some((need) => need.state !== "yes");
+
+  useKeys(
+    words.keys.inCase,
+    [
+      {
+        key: "c",
+        says: words.case.copyKey,
+        act: () => stepActs.copy(0),
+        alive: (step?.commands.length ?? 0) > 0,
+      },
+      { key: "f", says: words.case.done, act: stepActs.done, alive: step !== undefined },
+      { key: "j", says: words.case.skip, act: stepActs.skip, alive: step !== undefined },
+      { key: "z", says: words.case.undoStep, act: stepActs.undo, alive: lastBehind >= 0 },
+      { key: "r", says: words.case.park, act: stepActs.park, alive: (step?.restartMinutes ?? 0) > 0 },
+      { key: "a", says: `${words.case.needs}: ${words.case.allThere}`, act: allThere, alive: needsOpen },
+      { key: "i", says: words.case.whyHere, act: () => setWhy(!why), alive: p.planned !== undefined },
+      { key: "w", says: words.outcomes.worked ?? "", act: () => void outcome("worked") },
+      { key: "n", says: words.outcomes["no-change"] ?? "", act: () => void outcome("no-change") },
+      { key: "x", says: words.outcomes["could-not-apply"] ?? "", act: () => void outcome("could-not-apply") },
+      { key: "d", says: words.outcomes["different-error"] ?? "", act: () => setGoneAsked(true) },
+    ],
+    KEY_LEVEL.part,
+  );
+
+  useEffect(() => {
+    const onPaste = (e: ClipboardEvent) => {
+      const text = e.clipboardData?.getData("text/plain") ?? "";
+      if (isTextBox(e.target) || text === "") return;
+      e.preventDefault();
+      setPasted(text);
+    };
+    window.addEventListener("paste", onPaste);
+    return () => window.removeEventListener("paste", onPaste);
+  }, []);
+
+  return (
+    <div className="open-fix">
+      <header>
+        <h2>{filled.title}</h2>
+        <span className="soft">
+          {p.planned && p.planned.chance !== null && `${words.common.outOfTen(p.planned.chance)} · `}
+          {words.common.minutes(p.planned?.minutes ?? filled.minutes)}
+          {p.planned && (
+            <button type="button" className="plain" onClick={() => setWhy(!why)}>
+              <Key k="i" /> {p.first ? words.case.whyFirst : words.case.whyHere}
+            </button>
+          )}
+        </span>
+      </header>
+      {filled.risk !== "safe" && <p className="risk">{words.risks[filled.risk]}</p>}
+      {why && p.planned && <WhyHere step={p.planned} />}
+      <Needs
+        needs={filled.needs}
+        onAll={allThere}
+        onNot={(id) => void acts.facts({ [needFact(id)]: "no" })}
+      />
+      {at === 0 && <Prose text={filled.intro} />}
+      {filled.steps.slice(0, at).map((s) => (
+        <StepLine
+          key={s.index}
+          step={s}
+          state={states[s.index] ?? "open"}
+          onUndo={s.index === lastBehind ? stepActs.undo : undefined}
+        />
+      ))}
+      {step && (
+        <CurrentStep
+          key={at}
+          id={`${c.number}.${filled.key}.${at}`}
+          step={step}
+          asking={asking}
+          seen={seen}
+          acts={stepActs}
+        />
+      )}
+      <div className="steps-ahead">
+        {filled.steps.slice(at + 1).map((s) => (
+          <StepLine key={s.index} step={s} state="open" />
+        ))}
+      </div>
+      {pasted !== "" && (
+        <Pasted
+          withStep={step !== undefined}
+          onOutput={() => {
+            stepActs.output(pasted);
+            setPasted("");
+          }}
+          onText={() => {
+            void acts.text(pasted);
+            setPasted("");
+          }}
+          onLeave={() => setPasted("")}
+        />
+      )}
+      {goneAsked && (
+        <DifferentError
+          onGone={() => {
+            setGoneAsked(false);
+            void outcome("different-error");
+          }}
+          onStill={() => {
+            setGoneAsked(false);
+            void outcome("no-change");
+          }}
+          onLeave={() => setGoneAsked(false)}
+        />
+      )}
+      <footer className="outcomes">
+        <KeyButton k="w" onPress={() => void outcome("worked")}>
+          {words.outcomes.worked}
+        </KeyButton>
+        <KeyButton k="n" onPress={() => void outcome("no-change")}>
+          {words.outcomes["no-change"]}
+        </KeyButton>
+        <KeyButton k="d" onPress={() => setGoneAsked(true)}>
+          {words.outcomes["different-error"]}
+        </KeyButton>
+        <KeyButton k="x" onPress={() => void outcome("could-not-apply")}>
+          {words.outcomes["could-not-apply"]}
+        </KeyButton>
+        <Dropdown
+          trigger={["click"]}
+          menu={{
+            items: MORE.map((o) => ({ key: o, label: words.outcomes[o] })),
+            onClick: (e) => void outcome(e.key),
+          }}
+        >
+          <button type="button" className="plain">
+            {words.case.more}
+          </button>
+        </Dropdown>
+        <span className="soft verify">{words.case.outcomeHint(p.verify)}</span>
+      </footer>
+    </div>
+  );
+}
+
+function Pasted(p: { withStep: boolean; onOutput: () => void; onText: () => void; onLeave: () => void }) {
+  useKeys(
+    words.keys.inCase,
+    [
+      { key: "1", says: words.case.pasteOutput, act: p.onOutput, alive: p.withStep },
+      { key: "2", says: words.case.pasteText, act: p.onText },
+      { key: "Escape", says: words.common.cancel, act: p.onLeave },
+    ],
+    KEY_LEVEL.ask,
+  );
+  return (
+    <div className="inline-ask" role="alertdialog" aria-label={words.case.pasteAsk}>
+      <span>{words.case.pasteAsk}</span>
+      {p.withStep && (
+        <KeyButton k="1" onPress={p.onOutput}>
+          {words.case.pasteOutput}
+        </KeyButton>
+      )}
+      <KeyButton k="2" onPress={p.onText}>
+        {words.case.pasteText}
+      </KeyButton>
+      <button type="button" className="plain" onClick={p.onLeave}>
+        {words.common.cancel}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,119 @@
+import { InputNumber } from "antd";
+import { useState } from "react";
+import type { Attempt, Plan, PlanStep } from "../api";
+import { Key, SeamPiece, StitchBar } from "../look";
+import { words } from "../words";
+import type { CaseActs } from "./useCaseActs";
+
+/** A fix that was tried: its stitch, what came of it, and on demand what was done. */
+export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onUndo?: () => void }) {
+  const [open, setOpen] = useState(false);
+  const { a } = p;
+  const outcome = a.outcome ?? "";
+  return (
+    <div className="seam-row tried">
+      <SeamPiece state={outcome} />
+      <div className="row-body">
+        <div className="row-line">
+          <button type="button" className="row-title" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {a.title}
+          </button>
+          <span className="soft">
+            {a.triedBefore && `${words.case.before} · `}
+            {words.stitches[outcome]}: {words.outcomes[outcome]}
+            {a.cameBack && `, ${words.case.cameBack}`}
+            {a.minutes !== null && `, ${words.common.minutes(a.minutes)}`}
+          </span>
+        </div>
+        {p.onUndo && (
+          <button type="button" className="plain undo" onClick={p.onUndo}>
+            <Key k="u" /> {words.common.undo}
+          </button>
+        )}
+        {open && (
+          <div className="row-detail soft">
+            {a.agent}
+            {a.steps
+              .filter((s) => s.what !== "output")
+              .map((s) => (
+                <span key={s.clientId}>
+                  {" · "}
+                  {s.step + 1} {s.what}
+                </span>
+              ))}
+            {a.note && <p>{a.note}</p>}
+            {p.editable && a.minutes !== null && (
+              <label>
+                {" "}
+                <InputNumber
+                  size="small"
+                  min={0}
+                  max={10_000}
+                  step={0.5}
+                  defaultValue={a.minutes}
+                  onBlur={(e) => {
+                    const minutes = Number(e.target.value);
+                    if (Number.isFinite(minutes) && minutes !== a.minutes) void p.acts.correct(a.id, minutes);
+                  }}
+                />{" "}
+                min
+              </label>
+            )}
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A fix that comes later, folded to one line. */
+export function LaterRow(p: { s: PlanStep; n: number; risk: string; beyond: boolean; onOpen: () => void }) {
+  const { s } = p;
+  return (
+    <div className={p.beyond ? "seam-row later beyond" : "seam-row later"}>
+      <SeamPiece state="planned" />
+      <div className="row-body row-line">
+        <button type="button" className="row-title" onClick={p.onOpen} title={s.reasons.join(" · ")}>
+          {p.n <= 9 && <Key k={String(p.n)} />} {s.title}
+          {p.risk !== "" && p.risk !== "safe" && <span className="risk"> · {words.risks[p.risk]}</span>}
+          {s.reasons
+            .filter((r) => r.startsWith("depends"))
+            .map((r) => (
+              <span key={r} className="soft">
+                {" "}
+                · {r}
+              </span>
+            ))}
+        </button>
+        {s.chanceNow !== null ? (
+          <StitchBar
+            chance={s.chance}
+            low={s.low}
+            high={s.high}
+            says={s.chance === null ? "" : words.common.outOfTen(s.chance)}
+          />
+        ) : (
+          <span />
+        )}
+        <span className="soft row-minutes">{words.common.minutes(s.minutes)}</span>
+      </div>
+    </div>
+  );
+}
+
+/** What this case excludes, with the reasons, folded. */
+export function ExcludedRow({ plan }: { plan: Plan }) {
+  if (plan.excluded.length === 0) return null;
+  return (
+    <details className="excluded">
+      <summary className="soft">{words.case.excluded(plan.excluded.length)}</summary>
+      <ul>
+        {plan.excluded.map((e) => (
+          <li key={e.key}>
+            {e.title} <span className="soft">· {e.reason}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

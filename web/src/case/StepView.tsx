@@ -1,0 +1,190 @@
+import { Button, Input } from "antd";
+import { useState } from "react";
+import type { FilledStep } from "../api";
+import { CommandText, Key, KeyButton, missingValue, Prose, useKept } from "../look";
+import { words } from "../words";
+import type { StepState } from "./caseState";
+
+export interface StepActs {
+  copy: (command: number) => void;
+  done: () => void;
+  skip: () => void;
+  undo: () => void;
+  output: (text: string) => void;
+  park: () => void;
+  value: (name: string, value: string) => void;
+}
+
+/** Asks for the value that a command waits for. */
+export function AskValue({ name, onValue }: { name: string; onValue: (value: string) => void }) {
+  const [value, setValue] = useState("");
+  return (
+    <form
+      className="ask-value"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (value.trim()) onValue(value.trim());
+      }}
+    >
+      <label>
+        {words.case.giveValue(name)}
+        <Input
+          autoFocus
+          className="mono"
+          maxLength={1000}
+          value={value}
+          onChange={(e) => setValue(e.target.value)}
+        />
+      </label>
+      <Button htmlType="submit" disabled={!value.trim()}>
+        {words.common.save}
+      </Button>
+    </form>
+  );
+}
+
+function Output({
+  id,
+  seen,
+  captures,
+  onOutput,
+}: {
+  id: string;
+  seen: string | null;
+  captures: string[];
+  onOutput: (t: string) => void;
+}) {
+  const [text, setText] = useKept(`output.${id}`, "");
+  return (
+    <div className="output">
+      {seen !== null && (
+        <div className="seen">
+          <span className="label">{words.case.outputKept}</span>
+          <pre className="mono">{seen.slice(0, 2_000)}</pre>
+        </div>
+      )}
+      <Input.TextArea
+        className="mono output-box"
+        autoSize={{ minRows: 1, maxRows: 8 }}
+        placeholder={`${words.case.output}${captures.length > 0 ? `; ${words.case.reads(captures.join(", "))}` : ""}`}
+        aria-label={words.case.output}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => {
+          if (text.trim() === "") return;
+          onOutput(text);
+          setText("");
+        }}
+      />
+    </div>
+  );
+}
+
+/** The step to do now: large, with its command, what should show, and where to paste what did. */
+export function CurrentStep(p: {
+  id: string;
+  step: FilledStep;
+  asking: string;
+  seen: string | null;
+  acts: StepActs;
+}) {
+  const { step, acts } = p;
+  const blank = step.commands[0] ? missingValue(step.commands[0]) : null;
+  const wantsOutput = step.captures.length > 0 || step.commands.length > 0;
+  return (
+    <div className="step current">
+      <h3>
+        <span className="step-number">{step.index + 1}</span> {step.title}
+      </h3>
+      {step.destroys && (
+        <p className="risk" role="alert">
+          {words.case.destroys(step.destroys)}
+        </p>
+      )}
+      {step.cautions.map((c) => (
+        <div key={c} className="caution">
+          <b>{words.case.caution}:</b> <Prose text={c} />
+        </div>
+      ))}
+      <Prose text={step.prose} />
+      {step.commands.map((c, i) => (
+        <div key={i} className="command">
+          <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
+          <button type="button" className="command-copy" onClick={() => acts.copy(i)}>
+            {i === 0 && <Key k="c" />} {words.case.copyKey}
+          </button>
+        </div>
+      ))}
+      {p.asking !== "" && <AskValue name={p.asking} onValue={(v) => acts.value(p.asking, v)} />}
+      {blank !== null && p.asking === "" && <p className="soft">{words.case.blank(blank)}</p>}
+      {step.expect.map((e) => (
+        <div key={e} className="expect">
+          <span className="label">{words.case.expect}</span> <Prose text={e} />
+        </div>
+      ))}
+      {step.notes.map((note) => (
+        <div key={note.keyword + note.text} className="expect">
+          <span className="label">{note.keyword.toLowerCase()}</span> <Prose text={note.text} />
+        </div>
+      ))}
+      {(step.doneWhen || step.minutes > 0) && (
+        <div className="expect">
+          {step.minutes > 0 && <span>{words.case.lasts(words.common.minutes(step.minutes))} </span>}
+          {step.doneWhen && (
+            <>
+              <span className="label">{words.case.doneWhen}</span> <Prose text={step.doneWhen} />
+            </>
+          )}
+        </div>
+      )}
+      {wantsOutput && (
+        <Output key={p.id} id={p.id} seen={p.seen} captures={step.captures} onOutput={acts.output} />
+      )}
+      <div className="step-keys">
+        <KeyButton k="f" strong onPress={acts.done}>
+          {words.case.done}
+        </KeyButton>
+        <KeyButton k="j" onPress={acts.skip}>
+          {words.case.skip}
+        </KeyButton>
+        {step.restartMinutes > 0 && (
+          <KeyButton
+            k="r"
+            onPress={acts.park}
+            hint={words.case.restart(words.common.minutes(step.restartMinutes))}
+          >
+            {words.case.park}
+          </KeyButton>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** A step behind or ahead, in one line. */
+export function StepLine({
+  step,
+  state,
+  onUndo,
+}: {
+  step: FilledStep;
+  state: StepState;
+  onUndo?: () => void;
+}) {
+  return (
+    <div className={`step-line ${state}`}>
+      <span className="step-number">{step.index + 1}</span> <span>{step.title}</span>
+      {state === "done" && <span className="soft"> {words.case.stepDone}</span>}
+      {state === "skipped" && <span className="soft"> {words.case.stepSkipped}</span>}
+      {state === "open" && step.restartMinutes > 0 && (
+        <span className="soft"> {words.case.restart(words.common.minutes(step.restartMinutes))}</span>
+      )}
+      {state === "open" && step.destroys && <span className="risk"> {words.risks.destroys}</span>}
+      {onUndo && (
+        <button type="button" className="plain" onClick={onUndo}>
+          <Key k="z" /> {words.case.undoStep}
+        </button>
+      )}
+    </div>
+  );
+}

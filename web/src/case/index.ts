@@ -1,0 +1,1 @@
+export { CasePage } from "./CasePage";

@@ -1,0 +1,95 @@
+/** Everything one can do to a case, each followed by what must be asked anew. Errors are said, and nothing typed is lost. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import type { Case, CasePatch } from "../api";
+import { useSay } from "../look";
+import { words } from "../words";
+import * as api from "./api";
+
+export interface CaseActs {
+  /** The attempt of a fix, started if it is not yet; null if that was refused. */
+  start: (fix: string) => Promise<number | null>;
+  record: (id: number, outcome: string | null, minutes?: number) => Promise<boolean>;
+  correct: (id: number, minutes: number) => Promise<boolean>;
+  patch: (body: CasePatch) => Promise<boolean>;
+  facts: (facts: Record<string, string>) => Promise<boolean>;
+  text: (text: string) => Promise<boolean>;
+  note: (text: string) => Promise<boolean>;
+  move: (error: string) => Promise<boolean>;
+  settle: (id: number, state: string, to?: string) => Promise<boolean>;
+  close: (outcome: string, limitation?: string, note?: string) => Promise<boolean>;
+  reopen: () => Promise<Case | null>;
+  refresh: () => void;
+}
+
+export function useCaseActs(n: number): CaseActs {
+  const client = useQueryClient();
+  const say = useSay();
+  return useMemo(() => {
+    const refresh = () => void client.invalidateQueries({ queryKey: ["case", n] });
+    const take = (c: Case) => {
+      client.setQueryData(["case", c.number], c);
+      void client.invalidateQueries({ queryKey: ["case", n], predicate: (q) => q.queryKey.length > 2 });
+      void client.invalidateQueries({ queryKey: ["cases"] });
+    };
+    const doing = async (call: Promise<Case>): Promise<boolean> => {
+      try {
+        take(await call);
+        return true;
+      } catch (e) {
+        say.failed(e);
+        return false;
+      }
+    };
+    return {
+      start: async (fix) => {
+        try {
+          return (await api.startAttempt(n, fix)).id;
+        } catch (e) {
+          say.failed(e);
+          return null;
+        }
+      },
+      record: async (id, outcome, minutes) => {
+        const body = minutes === undefined ? { outcome } : { outcome, minutes };
+        const done = await doing(api.recordAttempt(n, id, body));
+        if (done) {
+          say.done(
+            outcome === null ? words.case.undone : words.case.recorded(words.outcomes[outcome] ?? outcome),
+          );
+          void client.invalidateQueries({ queryKey: ["plans"] });
+          void client.invalidateQueries({ queryKey: ["evidence"] });
+        }
+        return done;
+      },
+      correct: (id, minutes) => doing(api.recordAttempt(n, id, { minutes })),
+      patch: (body) => doing(api.patchCase(n, body)),
+      facts: (facts) => doing(api.addFacts(n, facts)),
+      text: (text) => doing(api.addText(n, text)),
+      note: (text) => doing(api.addNote(n, text)),
+      move: (error) => doing(api.moveCase(n, error)),
+      settle: (id, state, to) => doing(api.settlePutBack(n, id, state, to)),
+      close: async (outcome, limitation, note) => {
+        const done = await doing(
+          api.closeCase(n, { outcome, limitation: limitation || null, note: note || null }),
+        );
+        if (done) {
+          void client.invalidateQueries({ queryKey: ["plans"] });
+          void client.invalidateQueries({ queryKey: ["evidence"] });
+        }
+        return done;
+      },
+      reopen: async () => {
+        try {
+          const c = await api.reopenCase(n);
+          take(c);
+          return c;
+        } catch (e) {
+          say.failed(e);
+          return null;
+        }
+      },
+      refresh,
+    };
+  }, [client, n, say]);
+}

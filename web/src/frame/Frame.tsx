@@ -1,0 +1,78 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Outlet, useLocation, useNavigate } from "react-router";
+import { isTextBox, KEY_LEVEL, press, useKept, useKeys } from "../look";
+import { words } from "../words";
+import { Band } from "./Band";
+import { KeysHelp } from "./KeysHelp";
+import { NOTHING_TAKEN, type TakingIn, TakingInDraft } from "./takingIn";
+import "./frame.css";
+
+/** The band on top, the one working surface below, and where loose typing and pasting go. */
+export function Frame() {
+  const [draft, setDraft] = useKept<TakingIn>("taking-in", NOTHING_TAKEN);
+  const [pastes, setPastes] = useState(0);
+  const [help, setHelp] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const path = useLocation().pathname;
+  // in a case loose typing is keys and pasting goes to the step; the taking-in page looks after its own
+  const ownHands = path.startsWith("/case/") || path.startsWith("/taking-in") || path.startsWith("/write");
+
+  const state = useMemo(
+    () => ({
+      draft,
+      change: (next: Partial<TakingIn>) => setDraft({ ...draft, ...next }),
+      clear: () => setDraft(NOTHING_TAKEN),
+      pastes,
+      pasted: () => setPastes((n) => n + 1),
+    }),
+    [draft, setDraft, pastes],
+  );
+
+  useKeys(
+    words.keys.everywhere,
+    [
+      { key: "?", says: words.keys.help, act: () => setHelp(true) },
+      { key: "/", says: words.keys.toField, act: () => field.current?.focus() },
+    ],
+    KEY_LEVEL.frame,
+  );
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key === "Escape" && isTextBox(e.target)) {
+        (e.target as HTMLElement).blur();
+        return;
+      }
+      if (press(e) || ownHands || e.ctrlKey || e.metaKey || e.altKey || isTextBox(e.target)) return;
+      if (e.key.length === 1 && e.key !== " ") field.current?.focus();
+    };
+    const onPaste = (e: ClipboardEvent) => {
+      const text = e.clipboardData?.getData("text/plain") ?? "";
+      if (e.defaultPrevented || ownHands || text === "" || isTextBox(e.target)) return;
+      e.preventDefault();
+      setDraft({ ...NOTHING_TAKEN, text });
+      setPastes((n) => n + 1);
+      void navigate("/taking-in");
+    };
+    window.addEventListener("keydown", onKey);
+    window.addEventListener("paste", onPaste);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+      window.removeEventListener("paste", onPaste);
+    };
+  }, [navigate, ownHands, setDraft]);
+
+  return (
+    <TakingInDraft value={state}>
+      <a className="skip-link" href="#work">
+        {words.places.inHand}
+      </a>
+      <Band field={field} onHelp={() => setHelp(true)} />
+      <div id="work">
+        <Outlet />
+      </div>
+      {help && <KeysHelp onClose={() => setHelp(false)} />}
+    </TakingInDraft>
+  );
+}

@@ -1,0 +1,4 @@
+export { Frame } from "./Frame";
+export { TakingInDraft, useTakingIn } from "./takingIn";
+export { SignedIn } from "./signedIn";
+export { ClothContext } from "./clothContext";

@@ -1,0 +1,44 @@
+/** What is being taken in: the field of the frame and the page behind it write the same draft. */
+import { createContext, useContext } from "react";
+
+export interface TakingIn {
+  text: string;
+  product: string;
+  version: string;
+  phase: string;
+  device: string;
+  requester: string;
+  reference: string;
+}
+
+export const NOTHING_TAKEN: TakingIn = {
+  text: "",
+  product: "",
+  version: "",
+  phase: "",
+  device: "",
+  requester: "",
+  reference: "",
+};
+
+export interface TakingInState {
+  draft: TakingIn;
+  change: (next: Partial<TakingIn>) => void;
+  clear: () => void;
+  /** Counts pastes: after one the focus goes to the candidates. */
+  pastes: number;
+  pasted: () => void;
+}
+
+export const TakingInDraft = createContext<TakingInState | null>(null);
+
+export function useTakingIn(): TakingInState {
+  const state = useContext(TakingInDraft);
+  if (state === null) throw new Error("useTakingIn needs the Frame around it");
+  return state;
+}
+
+/** Lines of a text, as people count them. */
+export function lineCount(text: string): number {
+  return text.trim() === "" ? 0 : text.trim().split("\n").length;
+}

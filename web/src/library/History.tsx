@@ -1,0 +1,27 @@
+import { useQuery } from "@tanstack/react-query";
+import { Ago, useNow } from "../look";
+import { words } from "../words";
+import { historyQuery } from "./api";
+
+const MOST = 12;
+
+/** Who changed a document, when and why; newest first. */
+export function History({ folder, docKey }: { folder: string; docKey: string }) {
+  const { data } = useQuery(historyQuery(folder, docKey));
+  const now = useNow();
+  if (!data) return null;
+  return (
+    <section className="history no-print">
+      <h2>{words.library.history}</h2>
+      <ul>
+        {data.slice(0, MOST).map((r) => (
+          <li key={r.number} className="soft">
+            {words.library.revision(r.number)} · {r.author} · <Ago at={r.at} now={now} />
+            {r.published && ` · ${words.library.published}`}
+            {r.note && ` · ${r.note}`}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

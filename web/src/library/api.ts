@@ -1,0 +1,71 @@
+import { queryOptions } from "@tanstack/react-query";
+import {
+  type DocumentView,
+  type ErrorEvidence,
+  type ErrorLine,
+  type ErrorSheet,
+  type FixSheet,
+  getJson,
+  type Occurrence,
+  type Revision,
+} from "../api";
+
+const STALE_MS = 20_000;
+
+/** All pages of the published known errors. */
+async function allErrors(signal: AbortSignal): Promise<ErrorLine[]> {
+  const all: ErrorLine[] = [];
+  for (let after = ""; ;) {
+    const page = await getJson<ErrorLine[]>(`/api/errors?limit=200${after ? `&after=${after}` : ""}`, signal);
+    all.push(...page);
+    const last = page.at(-1);
+    if (page.length < 200 || !last) return all;
+    after = encodeURIComponent(last.key);
+  }
+}
+
+export const errorsQuery = queryOptions({
+  queryKey: ["library", "errors"],
+  queryFn: ({ signal }) => allErrors(signal),
+  staleTime: STALE_MS,
+});
+
+export const occurrencesQuery = queryOptions({
+  queryKey: ["evidence", "occurrences"],
+  queryFn: ({ signal }) => getJson<Occurrence[]>("/api/evidence", signal),
+  staleTime: STALE_MS,
+});
+
+/** One known error as a sheet. Fails with HttpError 404 if it is not published. */
+export const errorQuery = (key: string) =>
+  queryOptions({
+    queryKey: ["library", "errors", key],
+    queryFn: ({ signal }) => getJson<ErrorSheet>(`/api/errors/${key}`, signal),
+    staleTime: STALE_MS,
+  });
+
+export const fixQuery = (key: string) =>
+  queryOptions({
+    queryKey: ["library", "fixes", key],
+    queryFn: ({ signal }) => getJson<FixSheet>(`/api/fixes/${key}`, signal),
+    staleTime: STALE_MS,
+  });
+
+export const evidenceQuery = (key: string) =>
+  queryOptions({
+    queryKey: ["evidence", key],
+    queryFn: ({ signal }) => getJson<ErrorEvidence>(`/api/errors/${key}/evidence`, signal),
+    staleTime: STALE_MS,
+  });
+
+/** Documents that authors see, drafts and retired ones included. */
+export const documentsQuery = queryOptions({
+  queryKey: ["library", "documents"],
+  queryFn: ({ signal }) => getJson<DocumentView[]>("/api/documents", signal),
+});
+
+export const historyQuery = (folder: string, key: string) =>
+  queryOptions({
+    queryKey: ["library", folder, key, "history"],
+    queryFn: ({ signal }) => getJson<Revision[]>(`/api/documents/${folder}/${key}/revisions`, signal),
+  });

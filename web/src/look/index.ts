@@ -1,0 +1,28 @@
+export { chosenCloth, type ClothChoice, clothFor, keepCloth, wear } from "./cloth";
+export { themeOf } from "./theme";
+export { MendingCurve, MiniSeam, OutcomeMark, SeamPiece, Sign, StitchBar } from "./marks";
+export { MarksPage } from "./MarksPage";
+export {
+  Ago,
+  Coming,
+  CommandText,
+  Failed,
+  Key,
+  KeyButton,
+  missingValue,
+  plainCommand,
+  Prose,
+  useSay,
+} from "./parts";
+export {
+  isTextBox,
+  KEY_LEVEL,
+  type KeyAct,
+  liveKeys,
+  press,
+  singleKeysOff,
+  switchSingleKeys,
+  useKeys,
+} from "./keys";
+export { keep, keepFor, kept, useKept } from "./kept";
+export { useNow } from "./useNow";

@@ -1,0 +1,85 @@
+/** Single keys: which are alive, and what presses them. Never while a text box has the focus. */
+import { useEffect, useRef } from "react";
+
+export interface KeyAct {
+  /** As in KeyboardEvent.key, one letter in lower case. */
+  key: string;
+  says: string;
+  act: () => void;
+  /** False while it has nothing to do. */
+  alive?: boolean;
+}
+
+interface Group {
+  title: string;
+  acts: KeyAct[];
+  level: number;
+}
+
+const groups: { current: Group }[] = [];
+const OFF = "mendak.single-keys-off";
+
+export function singleKeysOff(): boolean {
+  return localStorage.getItem(OFF) === "yes";
+}
+export function switchSingleKeys(off: boolean): void {
+  localStorage.setItem(OFF, off ? "yes" : "no");
+}
+
+/** The groups that are alive, the innermost first. */
+export function liveKeys(): Group[] {
+  return groups.map((g) => g.current).sort((a, b) => b.level - a.level);
+}
+
+/** Whether somebody is writing there. */
+export function isTextBox(target: EventTarget | null): boolean {
+  if (!(target instanceof HTMLElement)) return false;
+  if (target.isContentEditable || target.tagName === "TEXTAREA" || target.tagName === "SELECT") return true;
+  return (
+    target.tagName === "INPUT" && !["checkbox", "radio", "button"].includes((target as HTMLInputElement).type)
+  );
+}
+
+function isOnControl(target: EventTarget | null, key: string): boolean {
+  return (
+    (key === "Enter" || key === " ") &&
+    target instanceof HTMLElement &&
+    target.closest("button, a, [role=button]") !== null
+  );
+}
+
+/** Finds and does what a key press means; whether anything did. */
+export function press(e: KeyboardEvent): boolean {
+  if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || isTextBox(e.target)) return false;
+  if (isOnControl(e.target, e.key) || document.querySelector(".ant-modal-wrap:not([style*='display: none'])"))
+    return false;
+  const single = e.key.length === 1;
+  if (single && e.key !== "?" && singleKeysOff()) return false;
+  const key = single ? e.key.toLowerCase() : e.key;
+  for (const group of liveKeys()) {
+    const found = group.acts.find((a) => a.key === key && a.alive !== false);
+    if (found) {
+      e.preventDefault();
+      found.act();
+      return true;
+    }
+  }
+  return false;
+}
+
+/** How far in a group of keys is: what stands open in a page comes before the page, what asks comes before both. */
+export const KEY_LEVEL = { frame: 0, page: 1, part: 2, ask: 3 } as const;
+
+/** Makes keys alive while the component is shown. */
+export function useKeys(title: string, acts: KeyAct[], level: number = KEY_LEVEL.page): void {
+  const group = useRef<Group>({ title, acts, level });
+  useEffect(() => {
+    group.current = { title, acts, level };
+  });
+  useEffect(() => {
+    groups.push(group);
+    return () => {
+      groups.splice(groups.indexOf(group), 1);
+    };
+  }, []);
+}

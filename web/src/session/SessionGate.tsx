@@ -1,0 +1,55 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useMemo, useState } from "react";
+import { onSignedOut } from "../api";
+import { SignedIn } from "../frame";
+import { Coming, Failed, keepFor } from "../look";
+import { sessionQuery, signOut } from "./api";
+import { SignInPage } from "./SignInPage";
+import "./session.css";
+
+/**
+ * Shows what is behind it to whoever is signed in. When the session ends in mid-work the sign-in stands over the page, which
+ * stays as it is.
+ */
+export function SessionGate({ children }: { children: ReactNode }) {
+  const { data, error, refetch } = useQuery(sessionQuery);
+  const client = useQueryClient();
+  const [lapsed, setLapsed] = useState(false);
+  useEffect(() => onSignedOut(() => setLapsed(true)), []);
+
+  const user = data?.user ?? null;
+  if (user) keepFor(user.login);
+  const self = useMemo(
+    () => ({
+      login: user?.login ?? "",
+      name: user?.name ?? "",
+      roles: user?.roles ?? [],
+      signOut: () =>
+        void signOut().then((session) => {
+          client.clear();
+          client.setQueryData(sessionQuery.queryKey, session);
+        }),
+    }),
+    [user, client],
+  );
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Coming />;
+  if (!user) return <SignInPage demo={data.demo} again={false} />;
+  return (
+    <SignedIn value={self}>
+      {children}
+      {lapsed && (
+        <div className="over-all">
+          <SignInPage
+            demo={data.demo}
+            again
+            onDone={() => {
+              setLapsed(false);
+              void client.invalidateQueries();
+            }}
+          />
+        </div>
+      )}
+    </SignedIn>
+  );
+}

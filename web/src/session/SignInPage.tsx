@@ -1,0 +1,71 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { type FormEvent, useState } from "react";
+import { Sign } from "../look";
+import { words } from "../words";
+import { sessionQuery, signIn } from "./api";
+
+/** The way in. States: asking, busy, refused. */
+export function SignInPage({ demo, again, onDone }: { demo: boolean; again: boolean; onDone?: () => void }) {
+  const client = useQueryClient();
+  const [login, setLogin] = useState("");
+  const [password, setPassword] = useState("");
+  const [refused, setRefused] = useState("");
+  const [busy, setBusy] = useState(false);
+
+  const enter = async (e: FormEvent) => {
+    e.preventDefault();
+    setBusy(true);
+    try {
+      const session = await signIn(login.trim(), password);
+      client.setQueryData(sessionQuery.queryKey, session);
+      onDone?.();
+    } catch (problem) {
+      setRefused(problem instanceof Error ? problem.message : String(problem));
+      setBusy(false);
+    }
+  };
+  return (
+    <main className="sign-in">
+      <form onSubmit={(e) => void enter(e)}>
+        <h1>
+          <Sign size={38} /> {words.product}
+        </h1>
+        <p className="soft">{again ? words.signIn.again : words.signIn.claim}</p>
+        <label>
+          {words.signIn.login}
+          <Input
+            autoFocus
+            autoComplete="username"
+            name="login"
+            value={login}
+            onChange={(e) => setLogin(e.target.value)}
+          />
+        </label>
+        <label>
+          {words.signIn.password}
+          <Input.Password
+            autoComplete="current-password"
+            name="password"
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+        </label>
+        {refused && (
+          <p className="refused" role="alert">
+            {refused}
+          </p>
+        )}
+        <Button
+          type="primary"
+          htmlType="submit"
+          loading={busy}
+          disabled={login.trim() === "" || password === ""}
+        >
+          {words.signIn.go}
+        </Button>
+        {demo && <p className="soft running-stitch">{words.signIn.demo}</p>}
+      </form>
+    </main>
+  );
+}

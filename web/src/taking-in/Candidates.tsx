@@ -1,0 +1,67 @@
+import { useQuery } from "@tanstack/react-query";
+import type { Candidate, Plan } from "../api";
+import { Key } from "../look";
+import { words } from "../words";
+import { errorPlanQuery } from "./api";
+
+/** What matched, in a few words. */
+export function reasonWords(c: Candidate): string[] {
+  const codes = c.reasons.filter((r) => r.kind === "code").map((r) => words.takingIn.codeMatches(r.text));
+  const matched = c.reasons
+    .filter((r) => r.kind === "message")
+    .reduce((n, r) => n + r.text.split(/\s+/).filter((w) => /\p{L}|\p{N}/u.test(w)).length, 0);
+  const others = c.reasons.filter((r) => !["code", "message", "value"].includes(r.kind)).map((r) => r.text);
+  return [...codes, ...(matched > 0 ? [words.takingIn.messageMatches(matched)] : []), ...others];
+}
+
+function firstFix(plan: Plan | undefined) {
+  const first = plan?.ordered[0];
+  if (!plan) return null;
+  if (!first) return <span className="soft">{words.takingIn.nothingToTry}</span>;
+  return (
+    <>
+      <span>
+        {words.takingIn.first}: {first.title}
+      </span>
+      <span className="soft">
+        {first.chance === null
+          ? words.common.minutes(first.minutes)
+          : `${words.common.outOfTen(first.chance)} · ${words.common.minutes(first.minutes)}`}
+      </span>
+    </>
+  );
+}
+
+/** One known error it may be. */
+export function CandidateCard(p: {
+  n: number;
+  c: Candidate;
+  version: string;
+  chosen: boolean;
+  onOpen: () => void;
+}) {
+  const { data: plan } = useQuery(errorPlanQuery(p.c.error, p.version));
+  const values = Object.entries(p.c.captures);
+  return (
+    <button type="button" className={p.chosen ? "candidate chosen" : "candidate"} onClick={p.onOpen}>
+      <Key k={String(p.n)} />
+      <span className="candidate-body">
+        <b>{p.c.title}</b>
+        <span className="soft">
+          {p.c.band === "recognised" ? words.takingIn.recognised : words.takingIn.perhaps}
+          {`: ${words.takingIn.reasons(reasonWords(p.c))}`}
+        </span>
+        {values.length > 0 && (
+          <span className="captures mono">
+            {values.map(([name, value]) => (
+              <span key={name}>
+                {name} <span className="drawn-value">{value}</span>
+              </span>
+            ))}
+          </span>
+        )}
+        <span className="first-fix">{firstFix(plan)}</span>
+      </span>
+    </button>
+  );
+}

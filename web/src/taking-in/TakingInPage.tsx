@@ -1,0 +1,225 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useTakingIn } from "../frame";
+import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
+import { words } from "../words";
+import { About } from "./About";
+import { findCasesQuery, openCase, recogniseQuery } from "./api";
+import { CandidateCard } from "./Candidates";
+import { TextArea } from "./TextArea";
+import "./taking-in.css";
+
+const MOST = 5;
+const LONGEST = 1_000_000;
+/** Typing waits this long for the next letter; a paste does not wait. */
+const PAUSE_MS = 120;
+
+/** The text settled for a moment: what is asked about. */
+function useSettled(text: string, pastes: number): string {
+  const [settled, setSettled] = useState(text);
+  const [seen, setSeen] = useState(pastes);
+  if (seen !== pastes) {
+    setSeen(pastes);
+    setSettled(text);
+  }
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
+/** The field grown to a page: the text at the left, which known error it is at the right. */
+export function TakingInPage() {
+  const { draft, change, clear, pastes, pasted } = useTakingIn();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const say = useSay();
+  const box = useRef<HTMLTextAreaElement>(null);
+  const list = useRef<HTMLDivElement>(null);
+  const [chosen, setChosen] = useState(0);
+  const [opening, setOpening] = useState(false);
+
+  const tooLong = draft.text.length > LONGEST;
+  const settled = useSettled(tooLong ? "" : draft.text, pastes);
+  const { data, error } = useQuery(recogniseQuery(settled, draft.product, draft.version, draft.phase));
+  const found = settled.trim() === "" ? undefined : data;
+  const asOne = draft.text.trim();
+  const { data: cases } = useQuery(findCasesQuery(asOne.length <= 60 && !asOne.includes("\n") ? asOne : ""));
+  const candidates = found?.candidates.slice(0, MOST) ?? [];
+
+  useEffect(() => {
+    if (pastes > 0) list.current?.focus();
+    else box.current?.focus();
+    const end = box.current?.value.length ?? 0;
+    box.current?.setSelectionRange(end, end);
+  }, [pastes]);
+
+  const open = useCallback(
+    async (errorKey: string | null) => {
+      if (opening || draft.text.trim() === "") return;
+      setOpening(true);
+      try {
+        const c = await openCase({
+          text: draft.text,
+          error: errorKey,
+          product: draft.product || null,
+          productVersion: draft.version || null,
+          phase: draft.phase || null,
+          device: draft.device || null,
+          requester: draft.requester || null,
+          reference: draft.reference || null,
+        });
+        client.setQueryData(["case", c.number], c);
+        clear();
+        void navigate(`/case/${c.number}`);
+      } catch (e) {
+        say.failed(e);
+        setOpening(false);
+      }
+    },
+    [opening, draft, client, clear, navigate, say],
+  );
+
+  const move = (by: number) => setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length));
+  const none = () => void open(found?.firstAid?.error ?? null);
+  useKeys(words.keys.inTakingIn, [
+    ...candidates.map((c, i) => ({ key: String(i + 1), says: c.title, act: () => void open(c.error) })),
+    { key: "0", says: words.takingIn.none, act: none, alive: found !== undefined },
+    { key: "ArrowDown", says: words.takingIn.arrows, act: () => move(1), alive: found !== undefined },
+    { key: "ArrowUp", says: words.takingIn.arrows, act: () => move(-1), alive: found !== undefined },
+    {
+      key: "Enter",
+      says: words.takingIn.digits,
+      act: () => {
+        const c = candidates[chosen];
+        if (c) void open(c.error);
+        else none();
+      },
+      alive: found !== undefined,
+    },
+    { key: "Escape", says: words.keys.home, act: () => void navigate("/") },
+  ]);
+
+  // loose letters go on with the text; pasting outside the box adds a line to it
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.defaultPrevented || isTextBox(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key.length === 1 && /\p{L}/u.test(e.key)) box.current?.focus();
+    };
+    const onPaste = (e: ClipboardEvent) => {
+      const text = e.clipboardData?.getData("text/plain") ?? "";
+      if (isTextBox(e.target) || text === "") return;
+      e.preventDefault();
+      change({ text: draft.text === "" ? text : `${draft.text}\n${text}` });
+      pasted();
+    };
+    window.addEventListener("keydown", onKey);
+    window.addEventListener("paste", onPaste);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+      window.removeEventListener("paste", onPaste);
+    };
+  }, [draft.text, change, pasted]);
+
+  return (
+    <main className="taking-in">
+      <section className="left">
+        <div className="page-head">
+          <h1>{words.takingIn.title}</h1>
+          {draft.text === "" ? (
+            <span className="soft">{words.takingIn.hint}</span>
+          ) : (
+            <button type="button" className="plain" onClick={clear}>
+              {words.takingIn.clear}
+            </button>
+          )}
+        </div>
+        <TextArea
+          box={box}
+          text={draft.text}
+          found={settled === draft.text ? found : undefined}
+          onChange={(text) => change({ text })}
+          onPaste={() => setTimeout(pasted)}
+          onDown={() => list.current?.focus()}
+        />
+        {tooLong && (
+          <p className="refused" role="alert">
+            {words.takingIn.tooLong(draft.text.length)}
+          </p>
+        )}
+        <About />
+        {found && found.codes.length > 0 && (
+          <ul className="codes">
+            {found.codes.slice(0, 6).map((c) => (
+              <li key={`${c.raw}${c.span[0]}`}>
+                <span className="mono drawn-code">{c.raw}</span> {c.explained || words.takingIn.ownCode}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section className="right" ref={list} tabIndex={-1} aria-label={words.takingIn.which}>
+        <div className="page-head">
+          <h1>{words.takingIn.which}</h1>
+          <span className="soft">{words.takingIn.digits}</span>
+        </div>
+        <div aria-live="polite">
+          {error && <Failed error={error} />}
+          {!found && !error && (
+            <div className="empty">
+              <MiniSeam outcomes={[]} planned={5} />
+              <p className="soft">{words.takingIn.nothingYet}</p>
+            </div>
+          )}
+          {found && candidates.length === 0 && <p>{words.takingIn.nothing}</p>}
+          {candidates.map((c, i) => (
+            <CandidateCard
+              key={c.error}
+              n={i + 1}
+              c={c}
+              version={draft.version}
+              chosen={i === chosen}
+              onOpen={() => void open(c.error)}
+            />
+          ))}
+        </div>
+        {found && (
+          <button
+            type="button"
+            className={chosen === candidates.length ? "candidate none chosen" : "candidate none"}
+            onClick={none}
+          >
+            <Key k="0" />
+            <span className="candidate-body">
+              <b>{words.takingIn.none}</b>
+              <span className="soft">
+                {found.firstAid ? words.takingIn.firstAid(found.firstAid.title) : words.takingIn.noneText}
+              </span>
+            </span>
+          </button>
+        )}
+        {opening && <p className="soft">{words.takingIn.opening}</p>}
+        {cases && cases.length > 0 && (
+          <div className="found-cases">
+            <h2>{words.takingIn.cases}</h2>
+            <ul>
+              {cases.map((c) => (
+                <li key={c.number}>
+                  <Link to={`/case/${c.number}`}>
+                    {words.case.number(c.number)} · {c.title}
+                  </Link>{" "}
+                  <span className="soft">
+                    {[c.device, c.requester, c.reference].filter(Boolean).join(" · ")} ·{" "}
+                    {c.status === "open" ? words.case.open : words.case.endings[c.status]}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </section>
+    </main>
+  );
+}

@@ -1,0 +1,53 @@
+/** What was recognised, as pieces of the text that follow each other without overlap. */
+import type { Recognition } from "../api";
+
+export type Mark = "code" | "message" | "value" | "";
+
+export interface DrawnPiece {
+  text: string;
+  mark: Mark;
+  /** What the piece is: a code's explanation or a value's name. */
+  note: string;
+}
+
+interface Span {
+  from: number;
+  to: number;
+  mark: Mark;
+  note: string;
+}
+
+function spansOf(found: Recognition): Span[] {
+  const spans: Span[] = found.codes.map((c) => ({
+    from: c.span[0] ?? 0,
+    to: c.span[1] ?? 0,
+    mark: "code",
+    note: c.explained || c.canonical,
+  }));
+  for (const reason of found.candidates[0]?.reasons ?? []) {
+    const [from, to] = reason.span;
+    if (from === undefined || to === undefined || reason.kind === "code") continue;
+    const mark: Mark = reason.kind === "value" ? "value" : "message";
+    spans.push({ from, to, mark, note: mark === "value" ? reason.text : "" });
+  }
+  return spans.filter((s) => s.to > s.from);
+}
+
+/** Cuts a text at what was recognised in it; where two overlap the one that begins first, then the code, is drawn. */
+export function drawnPieces(text: string, found: Recognition | undefined): DrawnPiece[] {
+  if (!found) return [{ text, mark: "", note: "" }];
+  const rank = (m: Mark) => (m === "code" ? 0 : 1);
+  const spans = spansOf(found)
+    .filter((s) => s.to <= text.length)
+    .sort((a, b) => a.from - b.from || rank(a.mark) - rank(b.mark));
+  const pieces: DrawnPiece[] = [];
+  let at = 0;
+  for (const s of spans) {
+    if (s.from < at) continue;
+    if (s.from > at) pieces.push({ text: text.slice(at, s.from), mark: "", note: "" });
+    pieces.push({ text: text.slice(s.from, s.to), mark: s.mark, note: s.note });
+    at = s.to;
+  }
+  if (at < text.length) pieces.push({ text: text.slice(at), mark: "", note: "" });
+  return pieces;
+}

@@ -1,0 +1,62 @@
+import { markdown } from "@codemirror/lang-markdown";
+import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
+import { EditorView } from "@codemirror/view";
+import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
+import { useEffect, useMemo, useRef } from "react";
+import type { Problem } from "../api";
+import { words } from "../words";
+
+/** Offsets of problems in a text; one that lies beyond the end is drawn at the end. */
+function diagnostics(view: EditorView, problems: Problem[]): Diagnostic[] {
+  return problems.map((p) => {
+    const line = view.state.doc.line(Math.min(p.line, view.state.doc.lines));
+    const from = Math.min(line.from + p.column - 1, line.to);
+    return {
+      from,
+      to: Math.max(line.to, from),
+      severity: p.severity === "error" ? "error" : p.severity === "warning" ? "warning" : "hint",
+      message: p.remedy ? `${p.message} — ${p.remedy}` : p.message,
+    };
+  });
+}
+
+/** The source of a document, problems underlined. A page of its own to load: nobody but authors needs it. */
+export default function SourceEditor(p: {
+  text: string;
+  problems: Problem[];
+  goTo: { line: number; column: number } | null;
+  onChange: (text: string) => void;
+}) {
+  const editor = useRef<ReactCodeMirrorRef>(null);
+  const extensions = useMemo(
+    () => [
+      markdown(),
+      EditorView.lineWrapping,
+      EditorView.contentAttributes.of({ "aria-label": words.writing.source }),
+    ],
+    [],
+  );
+  useEffect(() => {
+    const view = editor.current?.view;
+    if (view) view.dispatch(setDiagnostics(view.state, diagnostics(view, p.problems)));
+  }, [p.problems, p.text]);
+  useEffect(() => {
+    const view = editor.current?.view;
+    if (!view || !p.goTo) return;
+    const line = view.state.doc.line(Math.min(p.goTo.line, view.state.doc.lines));
+    const at = Math.min(line.from + p.goTo.column - 1, line.to);
+    view.dispatch({ selection: { anchor: at }, scrollIntoView: true });
+    view.focus();
+  }, [p.goTo]);
+  return (
+    <CodeMirror
+      ref={editor}
+      className="source"
+      theme="none"
+      value={p.text}
+      extensions={extensions}
+      basicSetup={{ foldGutter: false, autocompletion: false }}
+      onChange={p.onChange}
+    />
+  );
+}

@@ -1,0 +1,1 @@
+export { NewDocumentPage } from "./NewDocumentPage";

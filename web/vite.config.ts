@@ -1,0 +1,30 @@
+import react from "@vitejs/plugin-react";
+import { env } from "node:process";
+import { defineConfig } from "vitest/config";
+
+// the page is served by the server; while developing, calls go to the one that ./mendak dev started
+const server = env.MENDAK_SERVER ?? "http://127.0.0.1:8087";
+
+export default defineConfig({
+  plugins: [react()],
+  server: { port: 5173, strictPort: true, proxy: { "/api": server, "/v3": server } },
+  build: {
+    target: "es2022",
+    chunkSizeWarningLimit: 1200,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: "editor", test: /node_modules[\\/](@codemirror|@uiw|@lezer|codemirror)/ },
+            {
+              name: "react",
+              test: /node_modules[\\/](react|react-dom|react-router|@tanstack|scheduler)[\\/]/,
+            },
+            { name: "controls", test: /node_modules[\\/](antd|@ant-design|@rc-component|rc-|dayjs)/ },
+          ],
+        },
+      },
+    },
+  },
+  test: { environment: "jsdom", restoreMocks: true },
+});
