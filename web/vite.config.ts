@@ -14,13 +14,19 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
+          // what several need goes first, or the editor's chunk would hold it and be loaded by everybody
           groups: [
-            { name: "editor", test: /node_modules[\\/](@codemirror|@uiw|@lezer|codemirror)/ },
             {
               name: "react",
-              test: /node_modules[\\/](react|react-dom|react-router|@tanstack|scheduler)[\\/]/,
+              priority: 3,
+              test: /node_modules[\\/](react|react-dom|react-router|@tanstack|scheduler|@babel)[\\/]/,
             },
-            { name: "controls", test: /node_modules[\\/](antd|@ant-design|@rc-component|rc-|dayjs)/ },
+            {
+              name: "controls",
+              priority: 2,
+              test: /node_modules[\\/](antd|@ant-design|@rc-component|rc-|dayjs)/,
+            },
+            { name: "editor", priority: 1, test: /node_modules[\\/](@codemirror|@uiw|@lezer|codemirror)/ },
           ],
         },
       },

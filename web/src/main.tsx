@@ -8,7 +8,6 @@ import { createRoot } from "react-dom/client";
 import { App } from "./App";
 import { chosenCloth, clothFor, wear } from "./look";
 import "./look/look.css";
-import "./library/library.css";
 
 // before the first picture, so that it does not flash in the wrong cloth
 wear(

@@ -74,9 +74,12 @@ function Shown({
   const owed = c.putBacks.find((p) => p.state === "open");
 
   useKeys(words.keys.inCase, [
-    ...later
-      .slice(0, 9)
-      .map((s, i) => ({ key: String(i + 1), says: s.title, act: () => openLater(s.key), alive: open })),
+    ...later.slice(0, 9).map((s, i) => ({
+      key: String(i + 1),
+      says: s.title,
+      act: () => openLater(s.key),
+      alive: open && !mended,
+    })),
     { key: "u", says: words.common.undo, act: undo, alive: undoable !== undefined },
     { key: "o", says: words.case.toAuthors, act: order, alive: open && plan?.mode === "measured" },
     { key: "e", says: words.case.endTitle, act: () => setEnding(true), alive: open && !mended },
@@ -168,15 +171,12 @@ function Shown({
             </div>
           </Row>
         )}
-        {open && plan && c.error !== null && (
+        {open && !mended && !newTear && plan && c.error !== null && (
           <>
-            <OrderLine
-              c={c}
-              plan={plan}
-              onOrder={order}
-              onEnd={() => setEnding(true)}
-              ending={ending || mended}
-            />
+            <div className="seam-row">
+              <SeamPiece state="planned" />
+              <OrderLine c={c} plan={plan} onOrder={order} onEnd={() => setEnding(true)} ending={ending} />
+            </div>
             {later.map((s, i) => (
               <LaterRow
                 key={s.key}
@@ -189,7 +189,7 @@ function Shown({
             ))}
             <div className="foot">
               <ExcludedRow plan={plan} />
-              {!mended && <MendingCurve points={curvePoints(plan)} handOverAfter={plan.handOverAfter} />}
+              <MendingCurve points={curvePoints(plan)} handOverAfter={plan.handOverAfter} />
             </div>
           </>
         )}

@@ -18,6 +18,11 @@ export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onU
           <button type="button" className="row-title" aria-expanded={open} onClick={() => setOpen(!open)}>
             {a.title}
           </button>
+          {p.onUndo && (
+            <button type="button" className="plain undo" onClick={p.onUndo}>
+              <Key k="u" /> {words.common.undo}
+            </button>
+          )}
           <span className="soft">
             {a.triedBefore && `${words.case.before} · `}
             {words.stitches[outcome]}: {words.outcomes[outcome]}
@@ -25,11 +30,6 @@ export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onU
             {a.minutes !== null && `, ${words.common.minutes(a.minutes)}`}
           </span>
         </div>
-        {p.onUndo && (
-          <button type="button" className="plain undo" onClick={p.onUndo}>
-            <Key k="u" /> {words.common.undo}
-          </button>
-        )}
         {open && (
           <div className="row-detail soft">
             {a.agent}

@@ -1,3 +1,5 @@
+import "./library.css";
+
 export { ShelvesPage } from "./ShelvesPage";
 export { ErrorPage } from "./ErrorPage";
 export { FixPage } from "./FixPage";

@@ -1,5 +1,4 @@
 /** Mendak's own marks. Sizes are in CSS pixels; colours come from the cloth. */
-import { useId } from "react";
 import { words } from "../words";
 import { curve, type CurvePoint, ticks } from "./scale";
 
@@ -90,7 +89,7 @@ function shape(outcome: string) {
       return (
         <>
           <Holes x={14} y={10} r={7} />
-          <path className="thread" d="M7 17C9 25 19 25 21 17" strokeWidth={2.2} />
+          <path className="thread" d="M4 25.5L24 22.5" strokeWidth={2.6} />
         </>
       );
     case "not-retested":
@@ -105,8 +104,9 @@ function shape(outcome: string) {
     default:
       return (
         <>
-          <path className="thread" d="M16 2C20 5 13 7 16 10" strokeWidth={2} />
-          <path className="needle" d="M16.6 9L14.4 9.4L7 26Z" />
+          <path className="thread" d="M20 0C25 3 17 5 20.5 9.5" strokeWidth={2.4} />
+          <path className="needle" d="M22 7.4L18.4 7.8L6.4 28.6Z" />
+          <path className="needle-eye" d="M20.2 9.6L18.8 12.2" />
         </>
       );
   }
@@ -124,42 +124,21 @@ export function OutcomeMark({ outcome, size = 28 }: { outcome: string; size?: nu
   );
 }
 
-/** A piece of a case's seam, as high as what stands beside it: sewn, pricked, or with the needle. */
+const DROPPED = ["could-not-apply", "nothing-to-do", "not-applicable", "skipped"];
+
+/** A piece of a case's seam, as high as what stands beside it: sewn, pricked, or with the needle. Whole stitches only. */
 export function SeamPiece({ state }: { state: string }) {
-  const id = useId();
   const planned = state === "planned";
-  const dropped = ["could-not-apply", "nothing-to-do", "not-applicable", "skipped"].includes(state);
+  const sewn = !planned && state !== "" && !DROPPED.includes(state);
   return (
     <div className="seam-piece" aria-hidden="true">
-      <svg width="44" height="100%">
-        <defs>
-          <pattern id={id} width="44" height="22" patternUnits="userSpaceOnUse">
-            {planned || dropped ? <Holes x={22} y={11} r={6} /> : <Cross x={22} y={11} r={7} />}
-          </pattern>
-        </defs>
-        {state !== "" && <rect y={planned ? 6 : 34} width="44" height="100%" fill={`url(#${id})`} />}
-      </svg>
       {!planned && (
         <span className="seam-head">
-          <OutcomeMark outcome={state} size={30} />
+          <OutcomeMark outcome={state} size={32} />
         </span>
       )}
-      {state === "" && <SewnSoFar id={id} />}
+      <span className={`seam-run ${sewn ? "sewn" : "pricked"}${planned ? "" : " after-head"}`} />
     </div>
-  );
-}
-
-/** Under the needle the cloth is still only pricked. */
-function SewnSoFar({ id }: { id: string }) {
-  return (
-    <svg className="seam-rest" width="44" height="100%">
-      <defs>
-        <pattern id={`${id}rest`} width="44" height="22" patternUnits="userSpaceOnUse">
-          <Holes x={22} y={11} r={6} />
-        </pattern>
-      </defs>
-      <rect y="36" width="44" height="100%" fill={`url(#${id}rest)`} />
-    </svg>
   );
 }
 
@@ -244,8 +223,8 @@ export function MendingCurve({
       ))}
       {c.stopX !== null && (
         <>
-          <path className="stop" d={`M${c.stopX} -8V${height}`} />
-          <text x={c.stopX + 7} y={height - 6}>
+          <path className="stop" d={`M${c.stopX} -12V${height}`} />
+          <text x={c.stopX + (c.stopIsLate ? -8 : 8)} y={-4} textAnchor={c.stopIsLate ? "end" : "start"}>
             {words.case.handOverFrom}
           </text>
         </>

@@ -27,9 +27,10 @@ test("the curve rises to the right and stops between the fixes around the hand-o
   expect(c.points.map((p) => p.x)).toEqual([25, 50, 100]);
   expect(c.points[0]?.y).toBe(20);
   expect(c.stopX).toBe(75);
+  expect(c.stopIsLate).toBe(true);
 });
 
 test("no fix, no curve; nothing to hand over before the end", () => {
-  expect(curve([], null, 100, 40)).toEqual({ points: [], stopX: null, lastMinutes: 0 });
+  expect(curve([], null, 100, 40)).toEqual({ points: [], stopX: null, stopIsLate: false, lastMinutes: 0 });
   expect(curve([{ minutes: 5, solved: 1, key: "a" }], 1, 100, 40).stopX).toBeNull();
 });

@@ -22,6 +22,8 @@ export interface Curve {
   points: { x: number; y: number; solved: number; key: string }[];
   /** Where handing over becomes better; null if that is not within the plan. */
   stopX: number | null;
+  /** Whether its words must stand to the left of it. */
+  stopIsLate: boolean;
   lastMinutes: number;
 }
 
@@ -47,5 +49,5 @@ export function curve(
   const next = handOverAfter === null ? undefined : drawn[handOverAfter];
   const from = before?.x ?? 0;
   const stopX = next === undefined ? null : from + (next.x - from) / 2;
-  return { points: drawn, stopX, lastMinutes: last };
+  return { points: drawn, stopX, stopIsLate: stopX !== null && stopX > width / 2, lastMinutes: last };
 }

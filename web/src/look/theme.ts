@@ -23,6 +23,7 @@ export function themeOf(name: ClothName, still: boolean): ThemeConfig {
       colorBgContainer: c.sheet,
       colorBgElevated: c.sheet,
       colorBgLayout: c.paper,
+      colorBgContainerDisabled: c.paper,
       colorBorder: c.lines,
       colorBorderSecondary: c.lines,
       colorTextLightSolid: name === "night" ? c.paper : c.sheet,

@@ -27,6 +27,7 @@ function spansOf(found: Recognition): Span[] {
   for (const reason of found.candidates[0]?.reasons ?? []) {
     const [from, to] = reason.span;
     if (from === undefined || to === undefined || reason.kind === "code") continue;
+    if (reason.kind === "message" && !/[\p{L}\p{N}]/u.test(reason.text)) continue;
     const mark: Mark = reason.kind === "value" ? "value" : "message";
     spans.push({ from, to, mark, note: mark === "value" ? reason.text : "" });
   }

@@ -5,6 +5,7 @@ import { SignedIn } from "../frame";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
 import { addPerson, changePerson, makeToken, peopleQuery, revokeToken, tokensQuery } from "./api";
+import "./team.css";
 
 const t = words.team;
 

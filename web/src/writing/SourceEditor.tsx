@@ -1,10 +1,19 @@
 import { markdown } from "@codemirror/lang-markdown";
+import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
 import { EditorView } from "@codemirror/view";
+import { tags } from "@lezer/highlight";
 import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
 import { useEffect, useMemo, useRef } from "react";
 import type { Problem } from "../api";
 import { words } from "../words";
+
+/** Classes instead of colours: the cloth decides. */
+const highlighting = HighlightStyle.define([
+  { tag: tags.heading, class: "cm-head" },
+  { tag: [tags.processingInstruction, tags.url, tags.contentSeparator], class: "cm-quiet" },
+  { tag: tags.monospace, class: "cm-value" },
+]);
 
 /** Offsets of problems in a text; one that lies beyond the end is drawn at the end. */
 function diagnostics(view: EditorView, problems: Problem[]): Diagnostic[] {
@@ -30,7 +39,9 @@ export default function SourceEditor(p: {
   const editor = useRef<ReactCodeMirrorRef>(null);
   const extensions = useMemo(
     () => [
-      markdown(),
+      // a YAML head is no underlined heading
+      markdown({ extensions: { remove: ["SetextHeading"] } }),
+      syntaxHighlighting(highlighting),
       EditorView.lineWrapping,
       EditorView.contentAttributes.of({ "aria-label": words.writing.source }),
     ],
@@ -55,7 +66,7 @@ export default function SourceEditor(p: {
       theme="none"
       value={p.text}
       extensions={extensions}
-      basicSetup={{ foldGutter: false, autocompletion: false }}
+      basicSetup={{ foldGutter: false, autocompletion: false, syntaxHighlighting: false }}
       onChange={p.onChange}
     />
   );

@@ -122,6 +122,7 @@ public class CaseReader {
         CaseRow c = row(tx, number);
         Map<String, String> values = facts(tx, c).values();
         Map<String, Integer> pins = cases.pins(tx, number);
+        List<AttemptRow> tried = attempts.ofCase(tx, number);
         return new CaseViews.Case(
                 c.number(),
                 c.status(),
@@ -152,11 +153,9 @@ public class CaseReader {
                 cases.notes(tx, number).stream()
                         .map(n -> new CaseViews.Note(n.text(), n.at(), n.agent()))
                         .toList(),
-                attempts.ofCase(tx, number).stream()
-                        .map(a -> attempt(tx, pins, a))
-                        .toList(),
+                tried.stream().map(a -> attempt(tx, pins, a)).toList(),
                 attempts.putBacks(tx, number).stream()
-                        .map(p -> putBack(p, values))
+                        .map(p -> putBack(tx, pins, tried, p, values))
                         .toList(),
                 pinnedOrder(c),
                 newer(pins));
@@ -196,11 +195,22 @@ public class CaseReader {
                         .toList());
     }
 
-    private static CaseViews.PutBack putBack(AttemptStore.PutBack p, Map<String, String> values) {
-        // only values that the fix captured or was handed can stand in its command; they are all in the case's facts
+    /** A value that the fix should have captured and nobody has seen yet stays a visible blank. */
+    private CaseViews.PutBack putBack(
+            Tx tx,
+            Map<String, Integer> pins,
+            List<AttemptRow> tried,
+            AttemptStore.PutBack p,
+            Map<String, String> values) {
+        Set<String> declared = tried.stream()
+                .filter(a -> a.id() == p.attempt())
+                .findFirst()
+                .flatMap(a -> fix(tx, pins, a.fixKey()))
+                .map(FixValues::declared)
+                .orElse(Set.of());
         List<CaseViews.Piece> command = p.command().isEmpty()
                 ? List.of()
-                : CommandText.fill(p.fence(), p.command(), values.keySet(), values).stream()
+                : CommandText.fill(p.fence(), p.command(), declared, values).stream()
                         .map(CaseViews.Piece::of)
                         .toList();
         return new CaseViews.PutBack(
