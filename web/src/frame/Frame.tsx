@@ -29,6 +29,7 @@ export function Frame() {
     [draft, setDraft, pastes],
   );
 
+  useEffect(() => window.scrollTo(0, 0), [path]);
   useKeys(
     words.keys.everywhere,
     [

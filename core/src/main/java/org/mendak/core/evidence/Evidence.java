@@ -35,7 +35,7 @@ public record Evidence(List<String> fixes, CauseModel model, List<FixTally> tall
      *
      * @param fixes the fixes' keys in the author's order, at most {@link CauseModel#MOST_FIXES}, none twice
      * @param authoredMinutes the author's minutes for each
-     * @param log every case of this error, oldest first; what teaches nothing is passed over but still counts as later
+     * @param log every case of this error, oldest first; what teaches nothing is passed over and ages nothing
      * @param productVersion the version of the case at hand, whose kind of cases counts in full; null if unknown
      */
     public static Evidence of(
@@ -48,15 +48,18 @@ public record Evidence(List<String> fixes, CauseModel model, List<FixTally> tall
             throw new IllegalArgumentException(
                     fixes.size() + " fixes with " + authored.length + " times; at most " + CauseModel.MOST_FIXES);
         }
+        List<Pattern> all = log.stream().map(c -> PatternReader.read(fixes, c)).toList();
+        int later = (int) all.stream().filter(p -> !p.isEmpty()).count();
         Tallies tallies = new Tallies(fixes);
         List<Pattern> patterns = new ArrayList<>();
         List<Double> weights = new ArrayList<>();
         for (int c = 0; c < log.size(); c++) {
-            double weight = weight(log.size() - 1 - c, log.get(c).productVersion(), version);
+            boolean teaches = !all.get(c).isEmpty();
+            later -= teaches ? 1 : 0;
+            double weight = weight(later, log.get(c).productVersion(), version);
             tallies.add(log.get(c), weight);
-            Pattern p = PatternReader.read(fixes, log.get(c));
-            if (!p.isEmpty()) {
-                patterns.add(p);
+            if (teaches) {
+                patterns.add(all.get(c));
                 weights.add(weight);
             }
         }

@@ -38,7 +38,7 @@ final class Tallies {
 
     void add(LoggedCase c, double weight) {
         long failed = 0;
-        long waiting = 0;
+        List<LoggedAttempt> waiting = new ArrayList<>();
         boolean first = true;
         for (LoggedAttempt a : c.attempts()) {
             int i = fixes.indexOf(a.fix());
@@ -47,7 +47,7 @@ final class Tallies {
                 continue;
             }
             if (a.outcome() == Outcome.NOT_RETESTED) {
-                waiting |= 1L << i;
+                waiting.add(a);
                 first = false;
             }
             if (!a.outcome().retested()) {
@@ -58,9 +58,16 @@ final class Tallies {
             }
             first = false;
             if (a.failed()) {
-                failed |= 1L << i | waiting;
+                // a bundle that failed fails all its fixes
+                for (LoggedAttempt w : waiting) {
+                    count(counts[fixes.indexOf(w.fix())], w, c, failed, false, weight);
+                }
+                for (LoggedAttempt w : waiting) {
+                    failed |= 1L << fixes.indexOf(w.fix());
+                }
+                failed |= 1L << i;
             }
-            waiting = 0;
+            waiting.clear();
         }
     }
 

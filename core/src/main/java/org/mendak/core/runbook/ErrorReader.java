@@ -101,19 +101,37 @@ final class ErrorReader {
             case "" -> {}
             case "Recognise" ->
                 Keywords.known(s.clauses(), Keywords.RECOGNISE, problems).forEach(this::recognise);
-            case "Ask" -> s.items().forEach(this::ask);
+            case "Ask" -> {
+                stray(s, Keywords.ASK);
+                s.items().forEach(this::ask);
+            }
             case "Try" -> {
+                stray(s, Keywords.TRY);
                 s.items().forEach(this::tryItem);
                 checkAfter();
             }
             case "Ruled out" -> ruledOut(s);
-            case "Verify" -> s.items().forEach(this::verify);
+            case "Verify" -> {
+                stray(s, Keywords.VERIFY);
+                s.items().forEach(this::verify);
+            }
             default ->
                 problems.warning(
                         s.line(),
                         1,
                         "the section \"" + s.title() + "\" has no meaning",
                         "sections are " + String.join(", ", new java.util.TreeSet<>(SECTIONS)));
+        }
+    }
+
+    /** A clause that stands beside the numbered items instead of under one would be lost without a word. */
+    private void stray(Body.Section s, Set<String> keywords) {
+        for (Body.Clause c : Keywords.known(s.clauses(), keywords, problems)) {
+            problems.warning(
+                    c.line(),
+                    c.column(),
+                    "\"" + c.keyword() + "\" belongs to no item of this list",
+                    "indent it under the numbered item it belongs to");
         }
     }
 

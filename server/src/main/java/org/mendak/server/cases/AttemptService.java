@@ -11,7 +11,7 @@ import org.mendak.core.evidence.Outcome;
 import org.mendak.core.recognise.TextCapture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.platform.Asked;
-import org.mendak.server.platform.Audit;
+import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
@@ -39,7 +39,7 @@ class AttemptService {
     private final CaseReader reader;
     private final CaseService caseService;
     private final ApplicationEventPublisher events;
-    private final Audit audit;
+    private final AuditStore audit;
     private final Clock clock;
 
     AttemptService(
@@ -49,7 +49,7 @@ class AttemptService {
             CaseReader reader,
             CaseService caseService,
             ApplicationEventPublisher events,
-            Audit audit,
+            AuditStore audit,
             Clock clock) {
         this.db = db;
         this.cases = cases;

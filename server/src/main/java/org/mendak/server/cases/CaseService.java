@@ -17,7 +17,7 @@ import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Asked;
-import org.mendak.server.platform.Audit;
+import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
@@ -47,7 +47,7 @@ public class CaseService {
     private final LibraryService library;
     private final RecognitionService recognition;
     private final ApplicationEventPublisher events;
-    private final Audit audit;
+    private final AuditStore audit;
     private final Clock clock;
 
     CaseService(
@@ -58,7 +58,7 @@ public class CaseService {
             LibraryService library,
             RecognitionService recognition,
             ApplicationEventPublisher events,
-            Audit audit,
+            AuditStore audit,
             Clock clock) {
         this.db = db;
         this.store = store;

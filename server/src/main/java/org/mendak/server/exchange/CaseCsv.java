@@ -253,12 +253,16 @@ final class CaseCsv {
         return facts;
     }
 
+    /** What the rows say, whatever the order of their columns and whether an empty one is there. */
     private static String hash(List<Row> rows) {
         StringBuilder all = new StringBuilder();
         for (Row r : rows) {
-            for (String column : r.record().getParser().getHeaderNames()) {
-                all.append(column).append('=').append(r.get(column)).append('\u0001');
-            }
+            r.record().getParser().getHeaderNames().stream()
+                    .sorted()
+                    .filter(column -> !r.get(column).isEmpty())
+                    .forEach(column ->
+                            all.append(column).append('=').append(r.get(column)).append('\u0001'));
+            all.append('\u0002');
         }
         return Secrets.hash(all.toString());
     }

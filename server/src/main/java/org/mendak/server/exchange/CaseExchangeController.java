@@ -4,7 +4,6 @@ import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import org.mendak.server.platform.Caller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -28,9 +27,10 @@ class CaseExchangeController {
 
     @GetMapping("/api/cases/export.csv")
     void exportCsv(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
-        response.setContentType("text/csv;charset=UTF-8");
-        response.setHeader("Content-Disposition", "attachment; filename=\"cases.csv\"");
-        response.setCharacterEncoding(StandardCharsets.UTF_8.name());
-        exchange.exportCsv(caller, response.getWriter());
+        exchange.exportCsv(caller, () -> {
+            response.setContentType("text/csv;charset=UTF-8");
+            response.setHeader("Content-Disposition", "attachment; filename=\"cases.csv\"");
+            return response.getWriter();
+        });
     }
 }

@@ -20,7 +20,7 @@ import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseLog;
 import org.mendak.server.cases.CaseService;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Audit;
+import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
@@ -48,11 +48,11 @@ class CaseExchangeService {
     private final CaseService cases;
     private final CaseLog log;
     private final LibraryService library;
-    private final Audit audit;
+    private final AuditStore audit;
     private final ExchangeStore store;
 
     CaseExchangeService(
-            Db db, CaseService cases, CaseLog log, LibraryService library, Audit audit, ExchangeStore store) {
+            Db db, CaseService cases, CaseLog log, LibraryService library, AuditStore audit, ExchangeStore store) {
         this.db = db;
         this.cases = cases;
         this.log = log;
@@ -185,12 +185,18 @@ class CaseExchangeService {
         }
     }
 
-    void exportCsv(Caller caller, Writer out) throws IOException {
+    /** Where an export goes; opened once it is sure that there will be one. */
+    @FunctionalInterface
+    interface Target {
+        Writer open() throws IOException;
+    }
+
+    void exportCsv(Caller caller, Target target) throws IOException {
         caller.may(Role.LEAD, Scope.CASES, "export cases");
         List<String> facts = db.tx(store::factNames);
         List<String> header = new ArrayList<>(CaseCsv.COLUMNS);
         facts.forEach(f -> header.add("fact." + f));
-        try (CSVPrinter printer = new CSVPrinter(out, CSVFormat.RFC4180)) {
+        try (CSVPrinter printer = new CSVPrinter(target.open(), CSVFormat.RFC4180)) {
             printer.printRecord(header);
             long after = 0;
             while (true) {

@@ -15,7 +15,7 @@ import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
-import org.mendak.server.platform.Audit;
+import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
@@ -34,7 +34,7 @@ public class LibraryService {
 
     private final Db db;
     private final DocumentStore store;
-    private final Audit audit;
+    private final AuditStore audit;
     private final Clock clock;
     private final ApplicationEventPublisher events;
 
@@ -45,7 +45,7 @@ public class LibraryService {
 
     private volatile Library library;
 
-    LibraryService(Db db, DocumentStore store, Audit audit, Clock clock, ApplicationEventPublisher events) {
+    LibraryService(Db db, DocumentStore store, AuditStore audit, Clock clock, ApplicationEventPublisher events) {
         this.db = db;
         this.store = store;
         this.audit = audit;

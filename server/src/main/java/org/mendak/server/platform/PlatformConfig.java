@@ -3,6 +3,7 @@ package org.mendak.server.platform;
 import com.fasterxml.jackson.annotation.JsonValue;
 import java.time.Clock;
 import org.mendak.core.runbook.Problem;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -23,6 +24,7 @@ class PlatformConfig {
     }
 
     @Bean
+    @ConditionalOnMissingBean
     Clock clock() {
         return Clock.systemUTC();
     }

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.server.platform.Audit;
+import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Identities;
@@ -31,7 +31,7 @@ public class TeamService implements Identities {
     private final PasswordEncoder encoder;
     private final SignInThrottle throttle;
     private final LocalDoor localDoor;
-    private final Audit audit;
+    private final AuditStore audit;
     private final Clock clock;
     private final String nobodysHash;
 
@@ -41,7 +41,7 @@ public class TeamService implements Identities {
             PasswordEncoder encoder,
             SignInThrottle throttle,
             LocalDoor localDoor,
-            Audit audit,
+            AuditStore audit,
             Clock clock) {
         this.db = db;
         this.store = store;

@@ -5,11 +5,11 @@ import org.springframework.stereotype.Component;
 
 /** Writes who did what to what. Field names and revision numbers only, never pasted texts. */
 @Component
-public class Audit {
+public class AuditStore {
 
     private final Clock clock;
 
-    Audit(Clock clock) {
+    AuditStore(Clock clock) {
         this.clock = clock;
     }
 

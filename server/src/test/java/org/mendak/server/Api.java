@@ -1,0 +1,208 @@
+package org.mendak.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A client as strict as the contract: a browser with cookies and the CSRF header, or a program with a token. */
+public final class Api {
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    /** What came back. */
+    public record Answer(HttpResponse<byte[]> response) {
+        public int status() {
+            return response.statusCode();
+        }
+
+        public String text() {
+            return new String(response.body(), StandardCharsets.UTF_8);
+        }
+
+        public byte[] bytes() {
+            return response.body();
+        }
+
+        public JsonNode json() {
+            return JSON.readTree(response.body());
+        }
+
+        public String header(String name) {
+            return response.headers().firstValue(name).orElse("");
+        }
+
+        /** Fails with the answer's text if the status is another. */
+        public Answer expect(int status) {
+            assertThat(status()).as(text()).isEqualTo(status);
+            return this;
+        }
+
+        /** A refusal must be a problem with this status whose detail holds this text. */
+        public Answer refused(int status, String detail) {
+            expect(status);
+            assertThat(header("Content-Type")).startsWith("application/problem+json");
+            assertThat(json().path("status").asInt()).isEqualTo(status);
+            assertThat(json().path("detail").asString()).contains(detail);
+            return this;
+        }
+    }
+
+    private final String address;
+    private final String token;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http;
+
+    private Api(String address, String token) {
+        this.address = address;
+        this.token = token;
+        HttpClient.Builder builder = HttpClient.newBuilder().version(HttpClient.Version.HTTP_1_1);
+        this.http = token == null ? builder.cookieHandler(cookies).build() : builder.build();
+    }
+
+    public static Api browser(String address) {
+        Api api = new Api(address, null);
+        api.get("/api/session").expect(200);
+        return api;
+    }
+
+    public static Api bearer(String address, String token) {
+        return new Api(address, token);
+    }
+
+    public Answer signIn(String login, String password) {
+        return post("/api/session", Map.of("login", login, "password", password));
+    }
+
+    public String csrf() {
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null);
+    }
+
+    public Answer post(String path, Object json) {
+        return sendJson("POST", path, json);
+    }
+
+    public Answer patch(String path, Object json) {
+        return sendJson("PATCH", path, json);
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null);
+    }
+
+    private Answer sendJson(String method, String path, Object json) {
+        return send(method, path, JSON.writeValueAsBytes(json), "Content-Type", "application/json");
+    }
+
+    /** Any call; headers as name, value, name, value. */
+    public Answer send(String method, String path, byte[] body, String... headers) {
+        List<String> all = new ArrayList<>(Arrays.asList(headers));
+        if (token != null) {
+            all.addAll(List.of("Authorization", "Bearer " + token));
+        } else if (!method.equals("GET") && !all.contains("X-XSRF-TOKEN")) {
+            all.addAll(List.of("X-XSRF-TOKEN", csrf()));
+        }
+        HttpRequest.BodyPublisher publisher =
+                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body);
+        HttpRequest.Builder request =
+                HttpRequest.newBuilder(URI.create(address + path)).method(method, publisher);
+        if (!all.isEmpty()) {
+            request.headers(all.toArray(String[]::new));
+        }
+        try {
+            return new Answer(http.send(request.build(), HttpResponse.BodyHandlers.ofByteArray()));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    // documents
+
+    /** Writes a new document as a draft. */
+    public Answer create(String path, String text) {
+        return put(path, text, "If-None-Match", "*");
+    }
+
+    /** Writes a document over the revision with this entity tag. */
+    public Answer put(String path, String text, String... precondition) {
+        List<String> headers = new ArrayList<>(List.of("Content-Type", "text/markdown;charset=UTF-8"));
+        headers.addAll(Arrays.asList(precondition));
+        return send(
+                "PUT", "/api/documents/" + path, text.getBytes(StandardCharsets.UTF_8), headers.toArray(String[]::new));
+    }
+
+    public Answer transition(String path, String to) {
+        return post("/api/documents/" + path + "/transitions", Map.of("to", to));
+    }
+
+    /** Writes a document and lets readers see it. */
+    public void publish(String path, String text) {
+        create(path, text).expect(201);
+        transition(path, "published").expect(200);
+    }
+
+    public Answer csv(String text) {
+        return send(
+                "POST",
+                "/api/cases/import",
+                text.getBytes(StandardCharsets.UTF_8),
+                "Content-Type",
+                "text/csv;charset=UTF-8");
+    }
+
+    public Answer zip(String query, byte[] zip, String... headers) {
+        List<String> all = new ArrayList<>(List.of("Content-Type", "application/zip"));
+        all.addAll(Arrays.asList(headers));
+        return send("POST", "/api/library/import" + query, zip, all.toArray(String[]::new));
+    }
+
+    /** Opens a case; its number. */
+    public long openCase(Map<String, ?> opening) {
+        return post("/api/cases", opening).expect(201).json().path("number").asLong();
+    }
+
+    /** Starts a fix and records its outcome; the attempt's number. */
+    public long attempt(long number, String fix, String outcome, double minutes) {
+        long id = post("/api/cases/" + number + "/attempts", Map.of("fix", fix))
+                .expect(201)
+                .json()
+                .path("id")
+                .asLong();
+        patch("/api/cases/" + number + "/attempts/" + id, Map.of("outcome", outcome, "minutes", minutes))
+                .expect(200);
+        return id;
+    }
+
+    /** A closed case takes no attempt. */
+    public void attemptRefused(long number) {
+        post("/api/cases/" + number + "/attempts", Map.of("fix", "grow-tracks")).refused(409, "reopen it first");
+    }
+
+    public Answer close(long number, String outcome) {
+        return post("/api/cases/" + number + "/close", Map.of("outcome", outcome));
+    }
+}

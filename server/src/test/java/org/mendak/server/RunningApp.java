@@ -1,0 +1,135 @@
+package org.mendak.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.support.GenericApplicationContext;
+
+/** The whole application on a free port with H2 on disk in a folder of its own, and a clock that tests can move. */
+public final class RunningApp implements AutoCloseable {
+
+    /** The repository's demo documents. */
+    public static final Path DEMO = Path.of("..", "demo").toAbsolutePath().normalize();
+
+    /** A clock that runs from now on and can be set ahead. */
+    public static final class Ahead extends Clock {
+        private volatile Duration by = Duration.ZERO;
+
+        /** Moves it on. */
+        public void forward(Duration d) {
+            by = by.plus(d);
+        }
+
+        @Override
+        public ZoneId getZone() {
+            return ZoneOffset.UTC;
+        }
+
+        @Override
+        public Clock withZone(ZoneId zone) {
+            return this;
+        }
+
+        @Override
+        public Instant instant() {
+            return Instant.now().plus(by);
+        }
+    }
+
+    private final Path data;
+    private final boolean ownsData;
+    private final Ahead clock = new Ahead();
+    private final ConfigurableApplicationContext context;
+
+    private RunningApp(Path data, boolean ownsData, boolean demo) {
+        this.data = data;
+        this.ownsData = ownsData;
+        List<String> args = new ArrayList<>(List.of(
+                "--server.port=0", "--mendak.data=" + data, "--mendak.demo=" + demo, "--mendak.demo-folder=" + DEMO));
+        context = new SpringApplicationBuilder(Mendak.class)
+                .initializers(c -> ((GenericApplicationContext) c).registerBean("testClock", Clock.class, () -> clock))
+                .run(args.toArray(String[]::new));
+    }
+
+    /** An empty desk. */
+    public static RunningApp empty() {
+        return new RunningApp(folder(), true, false);
+    }
+
+    /** The demo with all its documents and cases. */
+    public static RunningApp demo() {
+        return new RunningApp(folder(), true, true);
+    }
+
+    /** A desk on a folder that stays when it is closed. */
+    public static RunningApp on(Path data) {
+        return new RunningApp(data, false, false);
+    }
+
+    private static Path folder() {
+        try {
+            return Files.createTempDirectory("mendak-test");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Where it listens, without a slash at the end. */
+    public String address() {
+        return "http://127.0.0.1:"
+                + ((ServletWebServerApplicationContext) context).getWebServer().getPort();
+    }
+
+    public Path data() {
+        return data;
+    }
+
+    public Ahead clock() {
+        return clock;
+    }
+
+    public <T> T bean(Class<T> type) {
+        return context.getBean(type);
+    }
+
+    /** A program with everything a lead may do: the command line's own way in. */
+    public Api lead() {
+        try {
+            return Api.bearer(
+                    address(), Files.readAllLines(data.resolve("running")).get(1));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Somebody of the demo, signed in as a browser does it. */
+    public Api demoUser(String login) {
+        Api api = Api.browser(address());
+        api.signIn(login, "mendak-demo").expect(200);
+        return api;
+    }
+
+    @Override
+    public void close() {
+        context.close();
+        if (ownsData) {
+            try (var files = Files.walk(data)) {
+                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+}

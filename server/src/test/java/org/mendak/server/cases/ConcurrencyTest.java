@@ -1,0 +1,119 @@
+package org.mendak.server.cases;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
+import org.mendak.server.RunningApp;
+import org.mendak.server.Texts;
+import tools.jackson.databind.JsonNode;
+
+/** Two agents on one case, many on one error: nobody loses an entry. */
+class ConcurrencyTest {
+
+    private RunningApp app;
+    private Api api;
+
+    @BeforeAll
+    void start() {
+        app = RunningApp.empty();
+        api = app.lead();
+        Texts.publish(api);
+    }
+
+    @AfterAll
+    void stop() {
+        app.close();
+    }
+
+    private interface Task {
+        void run(int i);
+    }
+
+    private static void together(int threads, int each, Task task) throws Exception {
+        ExecutorService pool = Executors.newFixedThreadPool(threads);
+        try {
+            List<Future<?>> all = new ArrayList<>();
+            for (int t = 0; t < threads; t++) {
+                int from = t * each;
+                all.add(pool.submit(() -> {
+                    for (int i = from; i < from + each; i++) {
+                        task.run(i);
+                    }
+                }));
+            }
+            for (Future<?> f : all) {
+                f.get();
+            }
+        } finally {
+            pool.shutdownNow();
+        }
+    }
+
+    @Test
+    void entriesOfManyHandsAreAllThere() throws Exception {
+        long n = api.openCase(Map.of("text", "x", "error", "tracks-full"));
+        long attempt = api.post("/api/cases/" + n + "/attempts", Map.of("fix", "clear-tracks"))
+                .json()
+                .path("id")
+                .asLong();
+        together(
+                8,
+                25,
+                i -> api.post(
+                                "/api/cases/" + n + "/attempts/" + attempt + "/steps",
+                                Map.of("clientId", "e-" + i, "step", i % 2, "what", "output", "output", "line " + i))
+                        .expect(200));
+        JsonNode steps =
+                api.get("/api/cases/" + n).json().path("attempts").path(0).path("steps");
+        assertThat(steps.size()).isEqualTo(200);
+    }
+
+    @Test
+    void oneFixStartedByAllAtOnceIsOneAttempt() throws Exception {
+        long n = api.openCase(Map.of("text", "x", "error", "tracks-full"));
+        together(
+                8,
+                1,
+                i -> api.post("/api/cases/" + n + "/attempts", Map.of("fix", "grow-tracks"))
+                        .expect(201));
+        assertThat(api.get("/api/cases/" + n).json().path("attempts").size()).isEqualTo(1);
+    }
+
+    @Test
+    void casesOfOneErrorClosedAtOnceAreAllCounted() throws Exception {
+        int before =
+                api.get("/api/errors/tracks-full/evidence").json().path("cases").asInt();
+        together(6, 5, i -> {
+            long n = api.openCase(Map.of("text", "x " + i, "error", "tracks-full"));
+            api.attempt(n, "grow-tracks", i % 2 == 0 ? "worked" : "no-change", 3);
+            api.close(n, i % 2 == 0 ? "solved" : "handed-over").expect(200);
+        });
+        assertThat(api.get("/api/errors/tracks-full/evidence")
+                        .json()
+                        .path("cases")
+                        .asInt())
+                .isEqualTo(before + 30);
+    }
+
+    @Test
+    void ofTwoWhoSaveOverTheSameRevisionOneWins() throws Exception {
+        api.create("fixes/contested", Texts.GROW_FIX).expect(201);
+        List<Integer> statuses = java.util.Collections.synchronizedList(new ArrayList<>());
+        together(
+                6,
+                1,
+                i -> statuses.add(api.put("fixes/contested", Texts.GROW_FIX + i, "If-Match", "\"r1\"")
+                        .status()));
+        assertThat(statuses).containsOnlyOnce(200);
+        assertThat(statuses.stream().filter(s -> s == 412)).hasSize(5);
+    }
+}

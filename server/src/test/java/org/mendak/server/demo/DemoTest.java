@@ -1,0 +1,152 @@
+package org.mendak.server.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
+import org.mendak.server.RunningApp;
+import org.mendak.server.platform.Db;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The Skerry Line demo is what the README promises, and its API is the one the page was built against. */
+class DemoTest {
+
+    private RunningApp app;
+    private Api api;
+
+    @BeforeAll
+    void start() {
+        app = RunningApp.demo();
+        api = app.lead();
+    }
+
+    @AfterAll
+    void stop() {
+        app.close();
+    }
+
+    private long count(String sql) {
+        return app.bean(Db.class).tx(tx -> tx.one(sql, r -> r.getLong(1))).orElseThrow();
+    }
+
+    @Test
+    void holdsTheLibraryAndAYearOfCases() {
+        JsonNode errors = api.get("/api/errors").expect(200).json();
+        Set<String> phases = new HashSet<>();
+        errors.forEach(e -> e.path("phases").forEach(p -> phases.add(p.asString())));
+        assertThat(errors.size()).isGreaterThanOrEqualTo(12);
+        assertThat(phases).containsExactlyInAnyOrder("install", "update", "launch");
+        assertThat(api.get("/api/fixes").json().size()).isGreaterThanOrEqualTo(20);
+        assertThat(count("select count(*) from desk_case")).isEqualTo(400);
+        assertThat(count("select datediff('day', min(opened_at), max(opened_at)) from desk_case"))
+                .isBetween(340L, 366L);
+        assertThat(count("select count(*) from desk_case where opened_at > dateadd('hour', 1, current_timestamp)"))
+                .isZero();
+    }
+
+    @Test
+    void everySampleIsRecognisedAsItsOwnErrorWithItsValues() {
+        for (JsonNode line : api.get("/api/errors").json()) {
+            String key = line.path("key").asString();
+            for (JsonNode sample : api.get("/api/errors/" + key).json().path("samples")) {
+                JsonNode first = api.post("/api/recognitions", Map.of("text", "10:02:11 ERROR " + sample.asString()))
+                        .json()
+                        .path("candidates")
+                        .path(0);
+                assertThat(first.path("error").asString()).as(sample.asString()).isEqualTo(key);
+                assertThat(first.path("band").asString()).isEqualTo("recognised");
+            }
+        }
+    }
+
+    @Test
+    void thePopularFixIsMeasurablyWorseThanTheNeglectedOne() {
+        JsonNode fixes =
+                api.get("/api/errors/till-staging-full/evidence").json().path("fixes");
+        JsonNode popular = fixes.path(0);
+        JsonNode neglected = fixes.path(1);
+        assertThat(popular.path("key").asString()).isEqualTo("free-print-queue");
+        assertThat(popular.path("triedFirst").asInt())
+                .isGreaterThan(5 * neglected.path("triedFirst").asInt());
+        assertThat(popular.path("high").asDouble())
+                .isLessThan(neglected.path("low").asDouble());
+        JsonNode plan = api.get("/api/errors/till-staging-full/plan").json();
+        assertThat(plan.path("ordered").path(0).path("key").asString()).isEqualTo("empty-staging");
+        assertThat(plan.path("expectedMinutes").asDouble())
+                .isLessThan(plan.path("expectedMinutesAuthored").asDouble());
+    }
+
+    @Test
+    void everyPublishedDocumentIsWithoutErrorsAndWarnings() {
+        for (JsonNode d : api.get("/api/documents").json()) {
+            String folder = d.path("kind").asString().equals("error") ? "errors" : "fixes";
+            String key = d.path("key").asString();
+            String text = api.get("/api/documents/" + folder + "/" + key).text();
+            JsonNode problems = api.post(
+                            "/api/documents/problems",
+                            Map.of("kind", d.path("kind").asString(), "key", key, "text", text))
+                    .json()
+                    .path("problems");
+            for (JsonNode p : problems) {
+                assertThat(p.path("severity").asString()).as(key + ": " + p).isEqualTo("hint");
+            }
+        }
+    }
+
+    @Test
+    void loadingAgainChangesNothing() {
+        long cases = count("select count(*) from desk_case");
+        long revisions = count("select count(*) from revision");
+        app.bean(DemoLoader.class).load();
+        assertThat(count("select count(*) from desk_case")).isEqualTo(cases);
+        assertThat(count("select count(*) from revision")).isEqualTo(revisions);
+    }
+
+    @Test
+    void threeSignInsWithThreeRoles() {
+        for (String login : new String[] {"agent", "author", "lead"}) {
+            JsonNode user = app.demoUser(login).get("/api/session").json().path("user");
+            assertThat(user.path("roles").path(user.path("roles").size() - 1).asString())
+                    .isEqualTo(login);
+        }
+    }
+
+    @Test
+    void openCasesAreThereToWorkOn() {
+        JsonNode open = api.get("/api/cases?status=open").json();
+        assertThat(open.size()).isBetween(3, 20);
+        for (JsonNode c : open) {
+            api.get("/api/cases/" + c.path("number").asLong() + "/plan").expect(200);
+        }
+    }
+
+    @Test
+    void thePagesTypesComeFromThisVeryApi() throws IOException {
+        JsonMapper json = JsonMapper.builder().build();
+        JsonNode live = json.readTree(api.get("/v3/api-docs").bytes());
+        JsonNode committed = json.readTree(Files.readAllBytes(Path.of("..", "web", "openapi.json")));
+        assertThat(committed)
+                .as("web/openapi.json is older than the server; CONTRIBUTING says how to renew it")
+                .isEqualTo(live);
+    }
+
+    @Test
+    void pagesOfTheApplicationAreServedWithAStrictPolicy() {
+        Api browser = Api.browser(app.address());
+        for (String path : new String[] {"/", "/library", "/case/1", "/library/errors/till-staging-full", "/marks"}) {
+            Api.Answer page = browser.get(path).expect(200);
+            assertThat(page.text()).contains("<title>Mendak</title>");
+            assertThat(page.header("Content-Security-Policy")).contains("default-src 'self'");
+        }
+        assertThat(browser.get("/assets/none.js").status()).isEqualTo(404);
+    }
+}
