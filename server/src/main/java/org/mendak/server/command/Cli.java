@@ -44,11 +44,16 @@ public final class Cli {
     }
 
     public static void main(String[] args) throws Exception {
+        System.exit(call(List.of(args)));
+    }
+
+    /** Does what the arguments say; the exit status. */
+    static int call(List<String> args) throws IOException, InterruptedException {
         try {
-            System.exit(run(new ArrayList<>(List.of(args))));
+            return run(new ArrayList<>(args));
         } catch (Stop s) {
             System.err.println(s.getMessage());
-            System.exit(s.status);
+            return s.status;
         }
     }
 
