@@ -1,5 +1,5 @@
 import { Popover } from "antd";
-import { type RefObject, useContext } from "react";
+import { type KeyboardEvent, type RefObject, useContext, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { Sign } from "../look";
 import { words } from "../words";
@@ -10,6 +10,7 @@ import { lineCount, NOTHING_TAKEN, useTakingIn } from "./takingIn";
 /** The slim band: wordmark, the one wide field, the places, who I am. */
 export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | null>; onHelp: () => void }) {
   const { draft, change, pasted } = useTakingIn();
+  const [meOpen, setMeOpen] = useState(false);
   const user = useContext(SignedIn);
   const navigate = useNavigate();
   const path = useLocation().pathname;
@@ -17,9 +18,23 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
   const takingIn = path.startsWith("/taking-in");
   const lines = lineCount(draft.text);
 
+  // letters typed before the page has grown gather here, or the first ones would be lost to its opening
+  const [loose, setLoose] = useState("");
+  const [at, setAt] = useState(path);
+  if (at !== path) {
+    setAt(path);
+    setLoose("");
+    setMeOpen(false);
+  }
+  const leave = (e: KeyboardEvent) => {
+    if (e.key !== "Escape" || !meOpen) return;
+    e.stopPropagation();
+    setMeOpen(false);
+  };
   const toPage = (text: string) => {
-    change({ ...(takingIn ? {} : NOTHING_TAKEN), text });
-    void navigate("/taking-in");
+    setLoose(takingIn ? "" : text);
+    change(takingIn ? { text: draft.text + text } : { ...NOTHING_TAKEN, text });
+    if (!takingIn) void navigate("/taking-in");
   };
   return (
     <header className="band">
@@ -34,7 +49,7 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
         placeholder={
           takingIn && lines > 0 ? words.field.pasted(lines) : inLibrary ? words.field.filter : words.field.ask
         }
-        value={inLibrary ? draft.text : ""}
+        value={inLibrary ? draft.text : loose}
         onChange={(e) => (inLibrary ? change({ text: e.target.value }) : toPage(e.target.value))}
         onPaste={(e) => {
           // a text input would swallow the line ends
@@ -55,8 +70,18 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
         </NavLink>
         <NavLink to="/library">{words.places.library}</NavLink>
       </nav>
-      <Popover trigger="click" placement="bottomRight" content={<Me onHelp={onHelp} />}>
-        <button type="button" className="me" aria-label={words.me.menu}>
+      <Popover
+        trigger="click"
+        placement="bottomRight"
+        open={meOpen}
+        onOpenChange={setMeOpen}
+        content={
+          <div onKeyDown={leave}>
+            <Me onHelp={onHelp} />
+          </div>
+        }
+      >
+        <button type="button" className="me" aria-label={words.me.menu} onKeyDown={leave}>
           {shortName(user.name)}
         </button>
       </Popover>

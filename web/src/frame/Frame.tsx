@@ -29,7 +29,9 @@ export function Frame() {
     [draft, setDraft, pastes],
   );
 
-  useEffect(() => window.scrollTo(0, 0), [path]);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [path]);
   useKeys(
     words.keys.everywhere,
     [

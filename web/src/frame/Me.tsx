@@ -14,7 +14,7 @@ export function Me({ onHelp }: { onHelp: () => void }) {
   return (
     <div className="me-panel">
       <b>{user.name}</b>
-      <label>
+      <div className="me-row">
         {words.me.cloth}
         <Radio.Group
           size="small"
@@ -26,8 +26,8 @@ export function Me({ onHelp }: { onHelp: () => void }) {
             { value: "night", label: words.me.night },
           ]}
         />
-      </label>
-      <label>
+      </div>
+      <label className="me-row">
         {words.me.singleKeys}
         <Switch
           size="small"

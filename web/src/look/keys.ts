@@ -48,11 +48,18 @@ function isOnControl(target: EventTarget | null, key: string): boolean {
   );
 }
 
+/** What stands in front of the page and has its own keys. */
+const IN_FRONT = [
+  ".ant-modal-wrap:not([style*='display: none'])",
+  ".ant-popover:not(.ant-popover-hidden)",
+  ".ant-dropdown:not(.ant-dropdown-hidden)",
+  ".ant-select-dropdown:not(.ant-select-dropdown-hidden)",
+].join(", ");
+
 /** Finds and does what a key press means; whether anything did. */
 export function press(e: KeyboardEvent): boolean {
   if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || isTextBox(e.target)) return false;
-  if (isOnControl(e.target, e.key) || document.querySelector(".ant-modal-wrap:not([style*='display: none'])"))
-    return false;
+  if (isOnControl(e.target, e.key) || document.querySelector(IN_FRONT)) return false;
   const single = e.key.length === 1;
   if (single && e.key !== "?" && singleKeysOff()) return false;
   const key = single ? e.key.toLowerCase() : e.key;

@@ -57,7 +57,11 @@ public final class RunningApp implements AutoCloseable {
         this.data = data;
         this.ownsData = ownsData;
         List<String> args = new ArrayList<>(List.of(
-                "--server.port=0", "--mendak.data=" + data, "--mendak.demo=" + demo, "--mendak.demo-folder=" + DEMO));
+                "--server.port=0",
+                "--mendak.data=" + data,
+                "--mendak.demo=" + demo,
+                "--mendak.demo-folder=" + DEMO,
+                "--logging.level.org.openqa=error"));
         context = new SpringApplicationBuilder(Mendak.class)
                 .initializers(c -> ((GenericApplicationContext) c).registerBean("testClock", Clock.class, () -> clock))
                 .run(args.toArray(String[]::new));

@@ -1,0 +1,143 @@
+package org.mendak.server.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
+import org.mendak.server.RunningApp;
+import org.mendak.server.Texts;
+import org.openqa.selenium.Keys;
+
+/** A case in the browser when something comes between: a reload, a lost session, a paste, another error, no error at all. */
+class CaseInBrowserTest {
+
+    private static final String TEXT =
+            "07:12:45 plotter[811] ERROR Track store /srv/tracks/nor holds 5012 tracks, limit 5000 reached";
+
+    private RunningApp app;
+    private Api api;
+    private Chrome chrome;
+
+    @BeforeAll
+    void start() {
+        app = RunningApp.demo();
+        api = app.lead();
+        Texts.publish(api);
+    }
+
+    @AfterAll
+    void stop() {
+        app.close();
+    }
+
+    @BeforeEach
+    void open() {
+        chrome = new Chrome(app.address());
+    }
+
+    @AfterEach
+    void close() {
+        chrome.close();
+    }
+
+    @Test
+    void whatWasTypedSurvivesAReloadAndNothingOfItIsSeenByOthers() {
+        chrome.signIn("agent");
+        chrome.press("T", "rack store");
+        chrome.see(".text-area textarea");
+        chrome.press(" is odd");
+        assertThat(chrome.find(".text-area textarea").getAttribute("value")).isEqualTo("Track store is odd");
+        chrome.reload();
+        assertThat(chrome.find(".text-area textarea").getAttribute("value")).isEqualTo("Track store is odd");
+        chrome.click(".me");
+        chrome.click(".me-panel button", "Sign out");
+        chrome.signIn("author");
+        chrome.go("/taking-in");
+        assertThat(chrome.find(".text-area textarea").getAttribute("value")).isEmpty();
+        chrome.assertConsoleIsClean("401");
+    }
+
+    @Test
+    void aSessionThatEndsInMidWorkIsTakenUpAgainWithoutLoss() {
+        long n = api.openCase(Map.of("text", TEXT, "error", "tracks-full"));
+        chrome.signIn("agent");
+        chrome.go("/case/" + n);
+        chrome.see(".step.current h3", "Stop the plotter");
+        chrome.press("f");
+        chrome.see(".step.current h3", "Clear the folder");
+        chrome.find(".margin textarea[aria-label=Notes]").sendKeys("not lost");
+        chrome.forgetCookies();
+        chrome.press(Keys.ESCAPE);
+        chrome.see(".over-all form");
+        chrome.find(".over-all input[name=login]").sendKeys("agent");
+        chrome.find(".over-all input[name=password]").sendKeys("mendak-demo" + Keys.ENTER);
+        chrome.gone(".over-all");
+        assertThat(chrome.texts(".step.current h3")).containsExactly("2 Clear the folder");
+        chrome.see(".margin .note, .margin textarea");
+        chrome.press("f");
+        chrome.see(".step-line.done", "Clear the folder");
+        chrome.assertConsoleIsClean("401", "403");
+    }
+
+    @Test
+    void aDifferentErrorGoesOnInTheSameCase() {
+        long n = api.openCase(Map.of("text", TEXT, "error", "tracks-full"));
+        chrome.signIn("agent");
+        chrome.go("/case/" + n);
+        chrome.see(".open-fix h2");
+        chrome.press("d");
+        chrome.see(".inline-ask", "Is the first message gone?");
+        chrome.press("y");
+        chrome.see(".open-fix h2", "What does it say now?");
+        chrome.find(".open-fix textarea").sendKeys("Cannot write to /var/stage: the area is read-only");
+        chrome.click(".open-fix .key-button.strong");
+        chrome.see(".choose-error", "Staging area read-only");
+        chrome.press("1");
+        chrome.see(".case-head h1", "Staging area read-only");
+        chrome.see(".tried", "new tear: different error");
+        assertThat(api.get("/api/cases/" + n)
+                        .json()
+                        .path("attempts")
+                        .path(0)
+                        .path("error")
+                        .asString())
+                .isEqualTo("tracks-full");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void whatIsPastedInACaseAsksWhatItIs() {
+        long n = api.openCase(Map.of("text", TEXT, "error", "tracks-full"));
+        chrome.signIn("agent");
+        chrome.go("/case/" + n);
+        chrome.see(".step.current");
+        chrome.paste("plotter: stopped\nmode quiet");
+        chrome.see(".inline-ask", "Is this the output of this step, or another text?");
+        chrome.press("1");
+        chrome.see(".known", "quiet");
+        chrome.see(".seen", "mode quiet");
+        chrome.press("f");
+        chrome.see(".put-back", "plotctl start --mode quiet");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void nothingRecognisedStillOpensACase() {
+        chrome.signIn("agent");
+        chrome.paste("The gangway lamp on the second pier blinks green and blue.");
+        chrome.see(".right", "Nothing in the library looks like this.");
+        chrome.press("0");
+        chrome.see(".case-head h1", "Not recognised yet");
+        chrome.see(".choose-error", "Which known error is it?");
+        chrome.press("e");
+        chrome.see(".closing", "End the case");
+        chrome.press("3");
+        chrome.see(".ended h2", "Ended: handed over");
+        chrome.assertConsoleIsClean();
+    }
+}

@@ -1,0 +1,237 @@
+package org.mendak.server.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Supplier;
+import java.util.logging.Level;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.logging.LogEntry;
+import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.logging.LoggingPreferences;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** Debian's Chromium without a monitor or a network, driven as a user's hands would. */
+final class Chrome implements AutoCloseable {
+
+    private static final Duration PATIENCE = Duration.ofSeconds(15);
+
+    private final String address;
+    private final ChromeDriver driver;
+
+    Chrome(String address) {
+        this.address = address;
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments(
+                "--headless=new",
+                "--no-sandbox",
+                "--disable-gpu",
+                "--disable-quic",
+                "--no-first-run",
+                "--disable-background-networking",
+                "--disable-component-update",
+                "--disable-sync",
+                "--disable-dev-shm-usage",
+                "--force-prefers-reduced-motion",
+                "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
+                "--user-data-dir=" + profile());
+        LoggingPreferences logs = new LoggingPreferences();
+        logs.enable(LogType.BROWSER, Level.ALL);
+        options.setCapability("goog:loggingPrefs", logs);
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
+                .build();
+        driver = new ChromeDriver(service, options);
+        screen(1280, 800);
+        driver.executeCdpCommand(
+                "Browser.grantPermissions",
+                Map.of("permissions", List.of("clipboardReadWrite", "clipboardSanitizedWrite"), "origin", address));
+    }
+
+    private static String profile() {
+        try {
+            return Files.createTempDirectory("mendak-chrome").toString();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    void screen(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    void dark(boolean dark) {
+        driver.executeCdpCommand(
+                "Emulation.setEmulatedMedia",
+                Map.of(
+                        "features",
+                        List.of(
+                                Map.of("name", "prefers-color-scheme", "value", dark ? "dark" : "light"),
+                                Map.of("name", "prefers-reduced-motion", "value", "reduce"))));
+    }
+
+    void go(String path) {
+        driver.get(address + path);
+    }
+
+    void reload() {
+        driver.navigate().refresh();
+    }
+
+    String path() {
+        return driver.getCurrentUrl().substring(address.length());
+    }
+
+    void signIn(String login) {
+        go("/");
+        find("input[name=login]").sendKeys(login);
+        find("input[name=password]").sendKeys("mendak-demo" + Keys.ENTER);
+        see(".band");
+    }
+
+    /** Waits until something is so; says what was waited for if it never is. */
+    <T> T await(String what, Supplier<T> probe) {
+        return new WebDriverWait(driver, PATIENCE)
+                .withMessage(() -> what + "; " + state())
+                .ignoring(NoSuchElementException.class, StaleElementReferenceException.class)
+                .until(d -> probe.get());
+    }
+
+    /** Where the browser is and what it shows and says, for whoever reads a failure. */
+    private String state() {
+        List<String> console = driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+                .map(LogEntry::getMessage)
+                .toList();
+        return "at " + path() + " the page says: "
+                + driver.findElement(By.tagName("body")).getText().replace('\n', '|') + "; the console: " + console;
+    }
+
+    WebElement find(String css) {
+        return await(css, () -> {
+            WebElement e = driver.findElement(By.cssSelector(css));
+            return e.isDisplayed() ? e : null;
+        });
+    }
+
+    void see(String css) {
+        find(css);
+    }
+
+    /** Waits until the page shows a text somewhere in what matches. */
+    void see(String css, String text) {
+        await(
+                css + " saying \"" + text + "\"",
+                () -> driver.findElements(By.cssSelector(css)).stream()
+                                .anyMatch(e -> e.getText().contains(text))
+                        ? true
+                        : null);
+    }
+
+    void gone(String css) {
+        await("no " + css, () -> driver.findElements(By.cssSelector(css)).isEmpty() ? true : null);
+    }
+
+    List<String> texts(String css) {
+        return driver.findElements(By.cssSelector(css)).stream()
+                .map(WebElement::getText)
+                .toList();
+    }
+
+    void click(String css) {
+        click(css, "");
+    }
+
+    /** Clicks what matches and shows this text; again if the page was just being drawn anew. */
+    void click(String css, String text) {
+        await(css + " saying \"" + text + "\" to click", () -> {
+            WebElement found = driver.findElements(By.cssSelector(css)).stream()
+                    .filter(e -> e.isDisplayed() && e.getText().contains(text))
+                    .findFirst()
+                    .orElse(null);
+            if (found == null) {
+                return null;
+            }
+            found.click();
+            return true;
+        });
+    }
+
+    /** Presses keys wherever the focus is. */
+    void press(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    /** Presses a key while Ctrl is held. */
+    void control(CharSequence key) {
+        new Actions(driver)
+                .keyDown(Keys.CONTROL)
+                .sendKeys(key)
+                .keyUp(Keys.CONTROL)
+                .perform();
+    }
+
+    void paste(String text) {
+        driver.executeAsyncScript(
+                "const done = arguments[1]; navigator.clipboard.writeText(arguments[0]).then(() => done(), e => done(String(e)))",
+                text);
+        new Actions(driver)
+                .keyDown(Keys.CONTROL)
+                .sendKeys("v")
+                .keyUp(Keys.CONTROL)
+                .perform();
+    }
+
+    String clipboard() {
+        return String.valueOf(driver.executeAsyncScript(
+                "const done = arguments[0]; navigator.clipboard.readText().then(done, e => done('refused ' + e))"));
+    }
+
+    Object script(String js, Object... args) {
+        return driver.executeScript(js, args);
+    }
+
+    void forgetCookies() {
+        driver.manage().deleteAllCookies();
+    }
+
+    /** Nothing may be wider than the screen. */
+    void assertFits(String where) {
+        Object over = script("return document.documentElement.scrollWidth - document.documentElement.clientWidth");
+        assertThat(((Number) over).intValue())
+                .as(where + " is wider than the screen")
+                .isLessThanOrEqualTo(0);
+    }
+
+    /** The browser's console must hold nothing but what is expected; a line written first proves that it is listened to. */
+    void assertConsoleIsClean(String... expected) {
+        script("console.info('the console is heard')");
+        List<LogEntry> entries = driver.manage().logs().get(LogType.BROWSER).getAll();
+        assertThat(entries).anyMatch(e -> e.getMessage().contains("the console is heard"));
+        assertThat(entries.stream()
+                        .filter(e -> e.getLevel().intValue() >= Level.WARNING.intValue())
+                        .map(LogEntry::getMessage)
+                        .filter(m -> List.of(expected).stream().noneMatch(m::contains)))
+                .isEmpty();
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}
