@@ -1,0 +1,32 @@
+package org.mendak.bench;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+
+/** {@code ./mendak bench}: all measurements, or the one that is named. */
+public final class Bench {
+
+    private static final List<String> ALL = List.of("weight", "startup", "calls", "latency");
+
+    private Bench() {}
+
+    public static void main(String[] args) throws Exception {
+        Locale.setDefault(Locale.ROOT);
+        App app = new App(
+                Path.of(System.getenv("MENDAK_ROOT")),
+                Path.of(System.getenv("MENDAK_APP")),
+                System.getenv("MENDAK_JAVA"));
+        List<String> wanted = args.length == 0 || args[0].equals("all") ? ALL : List.of(args[0]);
+        for (String one : wanted) {
+            System.out.println("\n## " + one);
+            switch (one) {
+                case "weight" -> Weight.measure(app);
+                case "startup" -> StartUp.measure(app);
+                case "calls" -> Calls.measure(app);
+                case "latency" -> Latency.measure();
+                default -> throw new IllegalArgumentException("\"" + one + "\" is not one of " + ALL);
+            }
+        }
+    }
+}
