@@ -1,7 +1,9 @@
 package org.mendak.core.language;
 
+import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** The type of a placeholder: what the variable part of a message may look like. */
 public enum ValueType {
@@ -58,6 +60,11 @@ public enum ValueType {
             }
         }
         return Optional.empty();
+    }
+
+    /** The names of all types, for a message. */
+    public static String words() {
+        return Arrays.stream(values()).map(ValueType::word).collect(Collectors.joining(", "));
     }
 
     /** Whether values of this type may hold white space. */

@@ -96,7 +96,7 @@ final class CodeReader {
             return;
         }
         boolean minus = from > 0 && text.charAt(from - 1) == '-' && (from == 1 || !isWordChar(text.charAt(from - 2)));
-        if (isDigits(w)) {
+        if (isDigits(w) && !isHexOfFigures(w)) {
             decimal(w, minus ? from - 1 : from, to, minus);
         } else if (isHex(w)) {
             long value = Long.parseLong(hexDigits(w), 16);
@@ -126,8 +126,16 @@ final class CodeReader {
                 .replace("_", "");
     }
 
-    /** 0x and up to eight digits; or eight digits, perhaps in two groups, among them a letter and a figure. */
-    private static boolean isHex(String w) {
+    /** Eight figures beside a word that says so, the first of them that of a failure: hex that happens to have no letter. */
+    private boolean isHexOfFigures(String w) {
+        return w.length() == 8 && w.charAt(0) == '8' && saysCode();
+    }
+
+    /**
+     * 0x and up to eight digits; or eight digits, perhaps in two groups, among them a letter and a figure, unless a word beside
+     * them says that it is a code.
+     */
+    private boolean isHex(String w) {
         String digits = hexDigits(w);
         if (digits.isEmpty() || digits.length() > 8 || !digits.chars().allMatch(c -> Character.digit(c, 16) >= 0)) {
             return false;
@@ -136,10 +144,9 @@ final class CodeReader {
             return true;
         }
         boolean grouped = w.length() == 8 || w.length() == 9 && !Character.isLetterOrDigit(w.charAt(4));
-        return grouped
-                && digits.length() == 8
-                && digits.chars().anyMatch(Character::isDigit)
-                && digits.chars().anyMatch(Character::isLetter);
+        boolean mixed =
+                digits.chars().anyMatch(Character::isDigit) && digits.chars().anyMatch(Character::isLetter);
+        return grouped && digits.length() == 8 && (mixed || saysCode());
     }
 
     private boolean isSymbolic(String w) {

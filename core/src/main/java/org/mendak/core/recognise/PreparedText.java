@@ -100,6 +100,14 @@ final class PreparedText {
         };
     }
 
+    private static boolean hasBlank(String gap) {
+        return gap.chars().anyMatch(c -> isBlank((char) c));
+    }
+
+    private static boolean isBlank(char c) {
+        return c == ' ' || c == '\t' || c == '\u00a0';
+    }
+
     /** The raw value between two squeezed positions: line breaks and prefixes out, inner blanks kept if the type has them. */
     String value(int from, int to, ValueType type) {
         boolean withUnit = type == ValueType.SIZE || type == ValueType.DURATION;
@@ -110,7 +118,7 @@ final class PreparedText {
                 int before = places[i - 1];
                 String gap = raw.substring(before + 1, place);
                 boolean broken = gap.indexOf('\n') >= 0;
-                if (gap.indexOf(' ') >= 0 && (!broken || gap.startsWith(" "))
+                if (hasBlank(gap) && (!broken || isBlank(gap.charAt(0)))
                         || withUnit
                                 && broken
                                 && Character.isDigit(raw.charAt(before))

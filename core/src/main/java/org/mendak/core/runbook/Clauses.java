@@ -17,7 +17,7 @@ final class Clauses {
 
     /** The first code span's content, or the whole value if there is none. */
     static String codeOr(Body.Clause c) {
-        return code(c.value()).orElse(c.value());
+        return c.value().matches("`+") ? "" : code(c.value()).orElse(c.value());
     }
 
     /** The column, from 1, at which {@link #codeOr} starts. */

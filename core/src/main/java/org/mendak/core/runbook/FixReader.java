@@ -109,7 +109,7 @@ final class FixReader {
                                     name.line(),
                                     name.column(),
                                     "\"" + name.value() + "\" has no known type",
-                                    "write for example " + name.value() + ": path"));
+                                    "types are " + ValueType.words()));
         }
         return parameters;
     }

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -233,8 +234,8 @@ public class CaseService {
     }
 
     void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
-        Set<String> names = new HashSet<>(
-                store.facts(tx, number).stream().map(CaseStore.Fact::name).toList());
+        Map<String, String> known = new HashMap<>();
+        store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
         for (Map.Entry<String, String> f : facts.entrySet()) {
             String value = f.getValue() == null ? "" : f.getValue().strip();
             if (!f.getKey().matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
@@ -244,10 +245,13 @@ public class CaseService {
                 throw Refusal.invalid(
                         "The value of \"" + f.getKey() + "\" has more than " + Limits.FACT_VALUE + " characters.");
             }
-            names.add(f.getKey());
-            store.addFact(tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
+            // what is known already is not noted again, or a step repeated often would bury the rest
+            if (!value.equals(known.put(f.getKey(), value))) {
+                store.addFact(
+                        tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
+            }
         }
-        if (names.size() > Limits.FACTS) {
+        if (known.size() > Limits.FACTS) {
             throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
         }
     }

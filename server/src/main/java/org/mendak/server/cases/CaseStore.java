@@ -179,8 +179,8 @@ class CaseStore {
     /** The facts that hold now: the newest of each name. */
     List<Fact> facts(Tx tx, long number) {
         return tx.list(
-                "select name, value_, source, at, agent from case_fact f where number = ? and id = (select max(id) from"
-                        + " case_fact g where g.number = f.number and g.name = f.name) and value_ <> '' order by id",
+                "select name, value_, source, at, agent from case_fact where id in (select max(id) from case_fact where"
+                        + " number = ? group by name) and value_ <> '' order by id",
                 r -> new Fact(
                         r.getString("name"),
                         r.getString("value_"),

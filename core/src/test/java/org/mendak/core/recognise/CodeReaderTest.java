@@ -1,0 +1,100 @@
+package org.mendak.core.recognise;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class CodeReaderTest {
+
+    private static List<CodeHit> read(String text) {
+        return CodeReader.read(text, Set.of());
+    }
+
+    @Property(tries = 500)
+    void everyNotationOfA32BitResultHasTheSameKey(@ForAll @IntRange(min = Integer.MIN_VALUE, max = -0x10000) int code) {
+        String hex = String.format("%08X", code);
+        String key = CodeReader.keyOfSignature("0x" + hex);
+        for (String written : List.of(
+                "0x" + hex,
+                "0X" + hex.toLowerCase(Locale.ROOT),
+                "code " + hex,
+                "error " + Integer.toUnsignedString(code),
+                "status " + code,
+                "(" + code + ")")) {
+            assertThat(read(written)).as(written).anyMatch(h -> h.key().equals(key));
+        }
+    }
+
+    @Property(tries = 300)
+    void aHitIsWhereItSaysItIs(@ForAll @IntRange(min = 10, max = 9_999) int n, @ForAll @IntRange(max = 40) int before) {
+        String text =
+                "x ".repeat(before) + "failed with QX-" + n + ", then error 0x8FA1" + String.format("%04X", n) + ".";
+        List<CodeHit> hits = read(text);
+        assertThat(hits).hasSizeGreaterThanOrEqualTo(2);
+        for (CodeHit h : hits) {
+            assertThat(text.substring(h.from(), h.to())).isEqualTo(h.raw());
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "it ended with PD-4012,         PD-4012",
+        "E_STAGE_FULL was raised,       E_STAGE_FULL",
+        "ERR_NO_SEAT: none left,        ERR_NO_SEAT",
+    })
+    void readsSymbolsInAnyCase(String text, String canonical) {
+        assertThat(read(text)).extracting(CodeHit::canonical).contains(canonical);
+    }
+
+    @Test
+    void aKnownCodeIsReadHoweverItIsTyped() {
+        String key = CodeReader.keyOfSignature("PD-4012");
+        assertThat(CodeReader.read("it ended with pd-4012 today", Set.of(key)))
+                .extracting(CodeHit::key)
+                .containsExactly(key);
+        assertThat(read("it ended with pd-4012 today")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "812 MB needed",
+                "retry 3 of 3",
+                "08:41:09 stager[2210]",
+                "/var/PD-4012/till.pkg",
+                "version 7.10.3",
+                "the cafe had a bad face",
+                "on 2026-03-04",
+            })
+    void aBareNumberOrAPartOfAPathIsNoCode(String text) {
+        assertThat(read(text)).isEmpty();
+    }
+
+    @Test
+    void leadingZerosAreKeptAsTypedAndComparedWithout() {
+        CodeHit typed = read("error 0042").get(0);
+        assertThat(typed.raw()).isEqualTo("0042");
+        assertThat(typed.key()).isEqualTo(read("error 42").get(0).key());
+    }
+
+    @Test
+    void anExitStatusAbove128NamesItsSignal() {
+        CodeHit hit = read("the process exited with status 137").get(0);
+        assertThat(hit.kind()).isEqualTo(CodeHit.Kind.EXIT);
+        assertThat(hit.explained()).contains("KILL");
+    }
+
+    @Test
+    void aTextFullOfCodesIsReadToAnEnd() {
+        assertThat(read("PD-4012 ".repeat(100_000))).hasSizeLessThanOrEqualTo(200);
+    }
+}

@@ -1,0 +1,125 @@
+package org.mendak.server.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.mendak.server.RunningApp;
+
+/** Transactions, and what the schema itself refuses whatever the code above it does. */
+class DbTest {
+
+    private RunningApp app;
+    private Db db;
+
+    @BeforeAll
+    void start() {
+        app = RunningApp.empty();
+        db = app.bean(Db.class);
+        db.run(tx -> {
+            tx.run(
+                    "insert into desk_case (error_key, status, agent, opened_at) values ('e', 'open', 'Runa', ?)",
+                    Instant.parse("2026-03-01T08:00:00Z"));
+            tx.run(
+                    "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'Runa', ?)",
+                    Instant.parse("2026-03-01T08:00:00Z"));
+        });
+    }
+
+    @AfterAll
+    void stop() {
+        app.close();
+    }
+
+    private long count(String table) {
+        return db.tx(tx -> tx.one("select count(*) from " + table, r -> r.getLong(1)))
+                .orElseThrow();
+    }
+
+    @Test
+    void whatThrowsIsRolledBackWholeAndTellsNobody() {
+        List<String> told = new ArrayList<>();
+        long before = count("case_note");
+        assertThatThrownBy(() -> db.run(tx -> {
+                    tx.afterCommit(() -> told.add("committed"));
+                    tx.run(
+                            "insert into case_note (number, text, at, agent) values (1, 'a', ?, 'Runa')",
+                            Instant.parse("2026-03-01T08:00:00Z"));
+                    throw new IllegalStateException("half-way");
+                }))
+                .hasMessage("half-way");
+        assertThat(count("case_note")).isEqualTo(before);
+        assertThat(told).isEmpty();
+    }
+
+    @Test
+    void whatIsRegisteredRunsOnceAfterTheCommit() {
+        List<Long> seen = new ArrayList<>();
+        long before = count("case_note");
+        db.run(tx -> {
+            tx.run(
+                    "insert into case_note (number, text, at, agent) values (1, 'b', ?, 'Runa')",
+                    Instant.parse("2026-03-01T08:00:00Z"));
+            tx.afterCommit(() -> seen.add(count("case_note")));
+        });
+        assertThat(seen).containsExactly(before + 1);
+    }
+
+    @Test
+    void instantsComeBackAsTheyWentIn() {
+        Instant at = Instant.parse("2026-03-29T01:30:00.123456Z");
+        db.run(tx ->
+                tx.run("insert into case_note (number, text, at, agent) values (1, 'summer time', ?, 'Runa')", at));
+        Instant back = db.tx(
+                        tx -> tx.one("select at from case_note where text = 'summer time'", r -> Tx.instant(r, "at")))
+                .orElseThrow();
+        assertThat(back).isEqualTo(at);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "update attempt set outcome = 'splendid' where id = 1",
+                "update attempt set minutes = -1 where id = 1",
+                "update attempt set position = 0 where id = 1",
+                "update desk_case set status = 'lost' where number = 1",
+                "update desk_case set status = 'solved' where number = 1",
+                "update desk_case set reached = 'by pigeon' where number = 1",
+                "update desk_case set waits_for = 'godot' where number = 1",
+                "insert into attempt (number, fix_key, position, agent, started_at) values (99, 'f', 1, 'R', current_timestamp)",
+                "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'R', current_timestamp)",
+                "insert into case_pin (number, kind, doc_key, revision) values (1, 'fix', 'none', 1)",
+                "insert into revision (kind, doc_key, number, text, author, note, at) values ('fix', 'none', 1, '', '', '', current_timestamp)",
+                "insert into document (kind, doc_key, title, status, latest) values ('poem', 'p', '', 'draft', 1)",
+                "insert into document (kind, doc_key, title, status, latest) values ('fix', 'p', '', 'published', 1)",
+                "insert into document (kind, doc_key, title, status, latest, published) values ('fix', 'p', '', 'published', 1, 2)",
+                "insert into person (login, name, role, password_hash, created_at) values ('x', 'x', 'king', '', current_timestamp)",
+                "insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', current_timestamp, 'R')",
+                "insert into put_back (number, attempt_id, step, text, command, fence, after_success, state, at) values (1, 1, 0, 't', '', 'sh', false, 'eaten', current_timestamp)",
+            })
+    void theSchemaRefusesWhatCannotBe(String sql) {
+        assertThatThrownBy(() -> db.run(tx -> tx.run(sql))).isInstanceOf(DbException.class);
+    }
+
+    @Test
+    void aRefusalNamesTheStatementAndNotItsValues() {
+        assertThatThrownBy(() -> db.run(tx -> tx.run("insert into nowhere (a) values (?)", "a secret")))
+                .isInstanceOf(DbException.class)
+                .hasMessageContaining("nowhere")
+                .message()
+                .doesNotContain("a secret");
+    }
+
+    @Test
+    void acknowledgedCommitsAreNotDelayed() {
+        String url = app.bean(org.springframework.core.env.Environment.class).getProperty("spring.datasource.url");
+        assertThat(url).contains("WRITE_DELAY=0");
+    }
+}

@@ -1,0 +1,72 @@
+import { expect, test } from "vitest";
+import type { Attempt, Case, PutBack } from "../api";
+import { key, render, server } from "../testing/render";
+import { Closing } from "./Closing";
+import { useCaseActs } from "./useCaseActs";
+
+const worked = {
+  id: 1,
+  fix: "a",
+  title: "Set the clock",
+  error: "e",
+  outcome: "worked",
+  cameBack: false,
+} as Attempt;
+const owed = {
+  id: 9,
+  attempt: 1,
+  step: 0,
+  text: "start the helper",
+  command: [],
+  state: "open",
+  afterSuccess: false,
+} as unknown as PutBack;
+const opened = (more: Partial<Case>): Case =>
+  ({ number: 7, status: "open", error: "e", attempts: [worked], putBacks: [], facts: [], ...more }) as Case;
+
+function Shown({ c }: { c: Case }) {
+  return <Closing c={c} acts={useCaseActs(7)} />;
+}
+
+test("where it worked one key ends the case", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({ status: "solved" }) });
+  const place = await render(<Shown c={opened({})} />);
+  expect(place.textContent).toContain("Mended by Set the clock");
+  await key("e");
+  expect(calls).toEqual([
+    { method: "POST", path: "/api/cases/7/close", body: { outcome: "solved", limitation: null, note: null } },
+  ]);
+});
+
+test("over what is still to be put back nothing ends; one key settles it", async () => {
+  const calls = server({ "POST /api/cases/7/put-backs/9": opened({}) });
+  const place = await render(<Shown c={opened({ putBacks: [owed] })} />);
+  expect(place.textContent).toContain("start the helper");
+  await key("e");
+  await key("1");
+  expect(calls).toEqual([]);
+  await key("b");
+  expect(calls[0]).toEqual({
+    method: "POST",
+    path: "/api/cases/7/put-backs/9",
+    body: { state: "done", to: null },
+  });
+});
+
+test("a workaround names its limitation first", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({ status: "worked-around" }) });
+  const place = await render(<Shown c={opened({})} />);
+  await key("2");
+  expect(calls).toEqual([]);
+  expect(place.querySelector("input[placeholder='What does not work yet']")).not.toBeNull();
+});
+
+test("where nothing worked the ending is a choice", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({ status: "handed-over" }) });
+  const place = await render(<Shown c={opened({ attempts: [] })} />);
+  expect(place.textContent).toContain("End the case");
+  await key("e");
+  expect(calls).toEqual([]);
+  await key("3");
+  expect(calls[0]?.body?.outcome).toBe("handed-over");
+});

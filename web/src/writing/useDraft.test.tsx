@@ -1,0 +1,126 @@
+import { act, useEffect } from "react";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { keep, keepFor, kept } from "../look";
+import { render, settle } from "../testing/render";
+import { type Draft, useDraft } from "./useDraft";
+
+let draft: Draft | null = null;
+let stored: { text: string; etag: string } | null;
+let puts: { precondition: string | null; text: string }[];
+
+function Probe() {
+  const now = useDraft("fixes", "oil");
+  useEffect(() => {
+    draft = now;
+  });
+  return null;
+}
+
+/** A server that holds one document and its revision. */
+beforeEach(() => {
+  keepFor("ines");
+  puts = [];
+  stored = { text: "saved text", etag: '"r1"' };
+  vi.stubGlobal(
+    "fetch",
+    vi.fn((path: string, init: RequestInit) => {
+      const headers = new Headers(init.headers);
+      if (init.method === "PUT") {
+        const precondition = headers.get("If-Match") ?? headers.get("If-None-Match");
+        puts.push({ precondition, text: String(init.body) });
+        const fits = stored === null ? precondition === "*" : precondition === stored.etag;
+        if (!fits)
+          return Promise.resolve(
+            new Response(JSON.stringify({ detail: "Somebody else saved it." }), { status: 412 }),
+          );
+        stored = { text: String(init.body), etag: `"r${puts.length + 1}"` };
+        return Promise.resolve(
+          new Response(JSON.stringify({ revision: puts.length + 1, status: "draft" }), {
+            headers: { ETag: stored.etag },
+          }),
+        );
+      }
+      if (path.endsWith("/problems"))
+        return Promise.resolve(new Response(JSON.stringify({ problems: [], error: null, fix: null })));
+      return Promise.resolve(
+        stored === null
+          ? new Response(JSON.stringify({ detail: "none" }), { status: 404 })
+          : new Response(stored.text, { headers: { ETag: stored.etag, "Mendak-Status": "published" } }),
+      );
+    }),
+  );
+});
+afterEach(() => {
+  draft = null;
+});
+
+async function change(text: string): Promise<void> {
+  await act(async () => draft?.change(text));
+}
+async function save(): Promise<number | null | undefined> {
+  let revision: number | null | undefined;
+  await act(async () => {
+    revision = await draft?.save("");
+  });
+  await settle();
+  return revision;
+}
+
+test("what is typed is kept at once and gone from the browser when it is saved", async () => {
+  await render(<Probe />);
+  expect(draft?.text).toBe("saved text");
+  expect(draft?.unsaved).toBe(false);
+  await change("saved text and more");
+  expect(kept("writing.fixes.oil", null)).toEqual({ text: "saved text and more", etag: '"r1"' });
+  expect(await save()).toBe(2);
+  expect(puts).toEqual([{ precondition: '"r1"', text: "saved text and more" }]);
+  expect(kept("writing.fixes.oil", null)).toBeNull();
+  expect(draft?.unsaved).toBe(false);
+});
+
+test("an unsaved text is found again after a reload, with the revision it was begun from", async () => {
+  keep("writing.fixes.oil", { text: "half a", etag: '"r0"' });
+  await render(<Probe />);
+  expect(draft?.text).toBe("half a");
+  expect(draft?.found).toBe(true);
+  expect(await save()).toBeNull();
+  expect(draft?.theirs?.text).toBe("saved text");
+  expect(draft?.text).toBe("half a");
+});
+
+test("the loser of a race sees both and decides", async () => {
+  await render(<Probe />);
+  await change("mine");
+  stored = { text: "theirs", etag: '"r5"' };
+  await save();
+  expect(draft?.theirs?.text).toBe("theirs");
+  await act(async () => draft?.overwrite());
+  await settle();
+  expect(puts.at(-1)).toEqual({ precondition: '"r5"', text: "mine" });
+  expect(draft?.theirs).toBeNull();
+
+  await change("mine again");
+  stored = { text: "theirs again", etag: '"r9"' };
+  await save();
+  await act(async () => draft?.takeTheirs());
+  await settle();
+  expect(draft?.text).toBe("theirs again");
+  expect(kept("writing.fixes.oil", null)).toBeNull();
+});
+
+test("a new document begins from a template and is created, not changed", async () => {
+  stored = null;
+  await render(<Probe />);
+  expect(draft?.text).toContain("fix: oil");
+  expect(draft?.etag).toBeNull();
+  await change("all new");
+  expect(await save()).toBe(2);
+  expect(puts[0]?.precondition).toBe("*");
+});
+
+test("typing back what is saved leaves nothing unsaved", async () => {
+  await render(<Probe />);
+  await change("x");
+  await change("saved text");
+  expect(draft?.unsaved).toBe(false);
+});
