@@ -69,7 +69,7 @@ export function Frame() {
   return (
     <TakingInDraft value={state}>
       <a className="skip-link" href="#work">
-        {words.places.inHand}
+        {words.common.skip}
       </a>
       <Band field={field} onHelp={() => setHelp(true)} />
       <div id="work">

@@ -1,12 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { useContext } from "react";
-import { Link, useParams } from "react-router";
-import { SignedIn } from "../frame";
+import { useParams } from "react-router";
 import { Coming, Failed } from "../look";
 import { words } from "../words";
 import { errorQuery, evidenceQuery } from "./api";
 import { EvidenceBeside } from "./Evidence";
-import { History } from "./History";
+import { SheetFrame } from "./SheetFrame";
 
 import { ErrorSheetView } from "./Sheets";
 
@@ -15,20 +13,10 @@ export function ErrorPage() {
   const { key = "" } = useParams();
   const { data, error, refetch } = useQuery(errorQuery(key));
   const { data: evidence } = useQuery(evidenceQuery(key));
-  const writes = useContext(SignedIn).roles.includes("author");
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
-    <main className="page sheet-page">
-      <div className="page-head">
-        <h1>{data.title}</h1>
-        <span className="links no-print">
-          <button type="button" className="plain" onClick={() => window.print()}>
-            {words.library.print}
-          </button>
-          {writes && <Link to={`/write/errors/${data.key}`}>{words.library.edit}</Link>}
-        </span>
-      </div>
+    <SheetFrame folder="errors" docKey={data.key} title={data.title}>
       <p className="soft">
         {[
           ...data.phases.map((p) => words.phases[p] ?? p),
@@ -45,7 +33,6 @@ export function ErrorPage() {
         sheet={data}
         beside={(fix) => <EvidenceBeside e={evidence?.fixes.find((f) => f.key === fix)} />}
       />
-      {writes && <History folder="errors" docKey={data.key} />}
-    </main>
+    </SheetFrame>
   );
 }

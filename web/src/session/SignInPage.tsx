@@ -1,9 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { type FormEvent, useState } from "react";
 import { Sign } from "../look";
 import { words } from "../words";
 import { sessionQuery, signIn } from "./api";
+import { Refused, TextField } from "./TextField";
 
 /** The way in. States: asking, busy, refused. */
 export function SignInPage({ demo, again, onDone }: { demo: boolean; again: boolean; onDone?: () => void }) {
@@ -32,30 +33,23 @@ export function SignInPage({ demo, again, onDone }: { demo: boolean; again: bool
           <Sign size={38} /> {words.product}
         </h1>
         <p className="soft">{again ? words.signIn.again : words.signIn.claim}</p>
-        <label>
-          {words.signIn.login}
-          <Input
-            autoFocus
-            autoComplete="username"
-            name="login"
-            value={login}
-            onChange={(e) => setLogin(e.target.value)}
-          />
-        </label>
-        <label>
-          {words.signIn.password}
-          <Input.Password
-            autoComplete="current-password"
-            name="password"
-            value={password}
-            onChange={(e) => setPassword(e.target.value)}
-          />
-        </label>
-        {refused && (
-          <p className="refused" role="alert">
-            {refused}
-          </p>
-        )}
+        <TextField
+          label={words.signIn.login}
+          name="login"
+          autoComplete="username"
+          first
+          value={login}
+          onChange={setLogin}
+        />
+        <TextField
+          label={words.signIn.password}
+          name="password"
+          autoComplete="current-password"
+          secret
+          value={password}
+          onChange={setPassword}
+        />
+        <Refused why={refused} />
         <Button
           type="primary"
           htmlType="submit"

@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { type FormEvent, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { Coming, Failed, Sign } from "../look";
 import { words } from "../words";
 import { invitationQuery, sessionQuery, welcome } from "./api";
+import { Refused, TextField } from "./TextField";
 
 /** Makes the first lead, once, through the address that the terminal printed. */
 export function WelcomePage() {
@@ -38,39 +39,30 @@ export function WelcomePage() {
         <p className="soft">{data.open ? words.welcome.text : words.welcome.gone}</p>
         {data.open && (
           <>
-            <label>
-              {words.welcome.name}
-              <Input
-                autoFocus
-                name="name"
-                autoComplete="name"
-                value={name}
-                onChange={(e) => setName(e.target.value)}
-              />
-            </label>
-            <label>
-              {words.welcome.login}
-              <Input
-                name="login"
-                autoComplete="username"
-                value={login}
-                onChange={(e) => setLogin(e.target.value)}
-              />
-            </label>
-            <label>
-              {words.welcome.password}
-              <Input.Password
-                name="password"
-                autoComplete="new-password"
-                value={password}
-                onChange={(e) => setPassword(e.target.value)}
-              />
-            </label>
-            {refused && (
-              <p className="refused" role="alert">
-                {refused}
-              </p>
-            )}
+            <TextField
+              label={words.welcome.name}
+              name="name"
+              autoComplete="name"
+              first
+              value={name}
+              onChange={setName}
+            />
+            <TextField
+              label={words.welcome.login}
+              name="login"
+              autoComplete="username"
+              value={login}
+              onChange={setLogin}
+            />
+            <TextField
+              label={words.welcome.password}
+              name="password"
+              autoComplete="new-password"
+              secret
+              value={password}
+              onChange={setPassword}
+            />
+            <Refused why={refused} />
             <Button
               type="primary"
               htmlType="submit"

@@ -26,6 +26,7 @@ export const words = {
   common: {
     loading: "Just a moment",
     retry: "Try again",
+    skip: "To the work",
     cancel: "Leave it",
     undo: "Undo",
     save: "Save",

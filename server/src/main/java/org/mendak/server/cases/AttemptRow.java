@@ -1,6 +1,8 @@
 package org.mendak.server.cases;
 
 import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
 
 /**
  * An attempt's row.
@@ -23,4 +25,31 @@ public record AttemptRow(
         String agent,
         Instant startedAt,
         Instant endedAt,
-        boolean cameBack) {}
+        boolean cameBack) {
+
+    /** The same attempt as it was stored under a case. */
+    AttemptRow stored(long newId, long caseNumber) {
+        return new AttemptRow(
+                newId,
+                caseNumber,
+                errorKey,
+                fixKey,
+                position,
+                outcome,
+                bundle,
+                triedBefore,
+                minutes,
+                note,
+                agent,
+                startedAt,
+                endedAt,
+                cameBack);
+    }
+
+    /** The success that a recurrence takes away: the last one of a case's attempts. */
+    static Optional<AttemptRow> lastSuccess(List<AttemptRow> attempts) {
+        return attempts.stream()
+                .filter(a -> "worked".equals(a.outcome()) && !a.cameBack())
+                .reduce((first, last) -> last);
+    }
+}

@@ -16,8 +16,6 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
-import org.mendak.server.platform.Role;
-import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -37,7 +35,8 @@ class AttemptService {
     private final CaseStore cases;
     private final AttemptStore store;
     private final CaseReader reader;
-    private final CaseService caseService;
+    private final CaseLocks locks;
+    private final CaseKnowledge knowledge;
     private final ApplicationEventPublisher events;
     private final AuditStore audit;
     private final Clock clock;
@@ -47,7 +46,8 @@ class AttemptService {
             CaseStore cases,
             AttemptStore store,
             CaseReader reader,
-            CaseService caseService,
+            CaseLocks locks,
+            CaseKnowledge knowledge,
             ApplicationEventPublisher events,
             AuditStore audit,
             Clock clock) {
@@ -55,7 +55,8 @@ class AttemptService {
         this.cases = cases;
         this.store = store;
         this.reader = reader;
-        this.caseService = caseService;
+        this.locks = locks;
+        this.knowledge = knowledge;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -63,7 +64,7 @@ class AttemptService {
 
     /** Starts a fix; its number. One that is being worked already is answered again. */
     long start(Caller caller, long number, String fix, String error) {
-        return changing(caller, number, (tx, c) -> {
+        return locks.work(caller, number, (tx, c) -> {
             if (fix == null || reader.fix(tx, number, fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
             }
@@ -102,7 +103,7 @@ class AttemptService {
 
     /** What to record of an attempt; an absent key stays, a null outcome takes it back. */
     CaseViews.Case record(Caller caller, long number, long id, Map<String, Object> fields) {
-        return changing(caller, number, (tx, c) -> {
+        return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             String outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
             Instant ended = outcome == null ? null : a.endedAt() == null ? clock.instant() : a.endedAt();
@@ -177,7 +178,7 @@ class AttemptService {
     /** Appends an entry; the same client's id twice is the same entry. */
     StepResult step(Caller caller, long number, long id, StepEntry e) {
         check(e);
-        return changing(caller, number, (tx, c) -> {
+        return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             if (store.stepOf(tx, id, e.clientId()).isPresent()) {
                 return new StepResult(e.clientId(), Map.of());
@@ -228,7 +229,7 @@ class AttemptService {
             Tx tx, Caller caller, AttemptRow a, StepEntry e, Fix.Step s, Map<String, String> captured) {
         if (e.output() != null) {
             s.captures().forEach(c -> captured.putAll(TextCapture.find(c.template(), e.output())));
-            caseService.addFacts(tx, caller, a.number(), captured, "output");
+            knowledge.addFacts(tx, caller, a.number(), captured, "output");
         }
         if (e.what().equals("done")) {
             String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
@@ -245,7 +246,7 @@ class AttemptService {
     }
 
     CaseViews.Case settle(Caller caller, long number, long id, String state, String to) {
-        return changing(caller, number, (tx, c) -> {
+        return locks.work(caller, number, (tx, c) -> {
             if (state == null || !SETTLED.contains(state)) {
                 throw Refusal.invalid(
                         "state must be one of " + String.join(", ", new java.util.TreeSet<>(SETTLED)) + ".");
@@ -258,21 +259,6 @@ class AttemptService {
             }
             audit.write(tx, caller, "put-back", String.valueOf(number), state);
             return reader.view(tx, number);
-        });
-    }
-
-    private interface Change<T> {
-        T apply(Tx tx, CaseRow c);
-    }
-
-    private <T> T changing(Caller caller, long number, Change<T> change) {
-        caller.may(Role.AGENT, Scope.CASES, "work cases");
-        return db.tx(tx -> {
-            CaseRow c = cases.lock(tx, number).orElseThrow(() -> Refusal.notFound("There is no case " + number + "."));
-            if (!c.open()) {
-                throw Refusal.conflict("Case " + number + " is closed; reopen it first.");
-            }
-            return change.apply(tx, c);
         });
     }
 }

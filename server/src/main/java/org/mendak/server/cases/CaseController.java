@@ -42,10 +42,12 @@ class CaseController {
 
     private final CaseService cases;
     private final AttemptService attempts;
+    private final CaseEndings endings;
 
-    CaseController(CaseService cases, AttemptService attempts) {
+    CaseController(CaseService cases, AttemptService attempts, CaseEndings endings) {
         this.cases = cases;
         this.attempts = attempts;
+        this.endings = endings;
     }
 
     @GetMapping
@@ -158,11 +160,11 @@ class CaseController {
 
     @PostMapping("/{n}/close")
     CaseViews.Case close(Caller caller, @PathVariable long n, @RequestBody Close body) {
-        return cases.close(caller, n, body.outcome(), body.believedFix(), body.limitation(), body.note());
+        return endings.close(caller, n, body.outcome(), body.believedFix(), body.limitation(), body.note());
     }
 
     @PostMapping("/{n}/reopen")
     CaseViews.Case reopen(Caller caller, @PathVariable long n) {
-        return cases.reopen(caller, n);
+        return endings.reopen(caller, n);
     }
 }

@@ -20,8 +20,8 @@ import org.mendak.core.runbook.Vocabulary;
 import org.mendak.core.simulate.DeskSimulator;
 import org.mendak.core.simulate.SimulatedCase;
 import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseRow;
-import org.mendak.server.cases.CaseService;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
@@ -41,11 +41,11 @@ class DemoLoader {
     private final Settings settings;
     private final TeamService team;
     private final LibraryService library;
-    private final CaseService cases;
+    private final CaseIntake cases;
     private final Db db;
     private final Clock clock;
 
-    DemoLoader(Settings settings, TeamService team, LibraryService library, CaseService cases, Db db, Clock clock) {
+    DemoLoader(Settings settings, TeamService team, LibraryService library, CaseIntake cases, Db db, Clock clock) {
         this.settings = settings;
         this.team = team;
         this.library = library;
@@ -120,7 +120,7 @@ class DemoLoader {
         });
     }
 
-    private CaseService.Ready ready(Seed seed, SimulatedCase s, int i, Instant now, boolean open, Random random) {
+    private CaseIntake.Ready ready(Seed seed, SimulatedCase s, int i, Instant now, boolean open, Random random) {
         Library lib = library.library();
         KnownError error = lib.errors().get(s.error());
         Vocabulary.Product product = lib.vocabulary().products().stream()
@@ -165,7 +165,7 @@ class DemoLoader {
                 null,
                 "");
         String text = error.samples().isEmpty() ? error.title() : SampleText.vary(error, pier, random);
-        return new CaseService.Ready(
+        return new CaseIntake.Ready(
                 c,
                 attempts(s, c, open),
                 SampleText.captures(error, text),

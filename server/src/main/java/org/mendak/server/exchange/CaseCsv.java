@@ -11,8 +11,8 @@ import java.util.TreeMap;
 import org.apache.commons.csv.CSVRecord;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseRow;
-import org.mendak.server.cases.CaseService;
 import org.mendak.server.library.Library;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Secrets;
@@ -76,7 +76,7 @@ final class CaseCsv {
     }
 
     /** Reads the rows of one case; all of them or none. */
-    CaseService.Ready read(List<Row> rows) throws BadRow {
+    CaseIntake.Ready read(List<Row> rows) throws BadRow {
         Row first = rows.get(0);
         String key = first.get("case");
         if (key.isEmpty() || key.length() > 120) {
@@ -86,7 +86,7 @@ final class CaseCsv {
             same(first, r);
         }
         String status = first.get("status");
-        if (!status.equals("open") && !CaseService.ENDINGS.contains(status)) {
+        if (!status.equals("open") && !CaseRow.ENDINGS.contains(status)) {
             throw new BadRow(first.number(), "status", "\"" + status + "\" is neither open nor an ending");
         }
         Instant opened = instant(first, "opened_at");
@@ -121,7 +121,7 @@ final class CaseCsv {
                 instant(first, "recurred_at"),
                 null,
                 "");
-        return new CaseService.Ready(c, attempts(rows, error, c), facts(first), "", key, hash(rows));
+        return new CaseIntake.Ready(c, attempts(rows, error, c), facts(first), "", key, hash(rows));
     }
 
     /** The case's own columns must say the same in each of its rows. */

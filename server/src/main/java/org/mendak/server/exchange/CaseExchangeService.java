@@ -17,8 +17,8 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
 import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseLog;
-import org.mendak.server.cases.CaseService;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
@@ -45,14 +45,14 @@ class CaseExchangeService {
     record Imported(int cases, int attempts, int unchanged, List<CaseCsv.Rejected> rejected) {}
 
     private final Db db;
-    private final CaseService cases;
+    private final CaseIntake cases;
     private final CaseLog log;
     private final LibraryService library;
     private final AuditStore audit;
     private final ExchangeStore store;
 
     CaseExchangeService(
-            Db db, CaseService cases, CaseLog log, LibraryService library, AuditStore audit, ExchangeStore store) {
+            Db db, CaseIntake cases, CaseLog log, LibraryService library, AuditStore audit, ExchangeStore store) {
         this.db = db;
         this.cases = cases;
         this.log = log;
@@ -155,7 +155,7 @@ class CaseExchangeService {
             db.run(tx -> {
                 for (List<CaseCsv.Row> group : waiting) {
                     try {
-                        CaseService.Ready ready = csv.read(group);
+                        CaseIntake.Ready ready = csv.read(group);
                         count(group, ready, cases.take(tx, ready));
                         if (ready.row().errorKey() != null) {
                             errors.add(ready.row().errorKey());
@@ -169,7 +169,7 @@ class CaseExchangeService {
             waiting.clear();
         }
 
-        private void count(List<CaseCsv.Row> group, CaseService.Ready ready, CaseService.ImportResult result) {
+        private void count(List<CaseCsv.Row> group, CaseIntake.Ready ready, CaseIntake.ImportResult result) {
             switch (result) {
                 case CREATED -> {
                     created++;

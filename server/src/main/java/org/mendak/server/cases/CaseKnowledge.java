@@ -1,0 +1,87 @@
+package org.mendak.server.cases;
+
+import java.time.Clock;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
+import org.mendak.core.recognise.Recogniser;
+import org.mendak.core.recognise.Recognition;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Phase;
+import org.mendak.server.library.Library;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Tx;
+import org.mendak.server.recognition.RecognitionService;
+import org.springframework.stereotype.Component;
+
+/** What a case knows: the revisions it keeps, and the values that its texts, outputs and people gave it. */
+@Component
+class CaseKnowledge {
+
+    private final CaseStore store;
+    private final LibraryService library;
+    private final RecognitionService recognition;
+    private final Clock clock;
+
+    CaseKnowledge(CaseStore store, LibraryService library, RecognitionService recognition, Clock clock) {
+        this.store = store;
+        this.library = library;
+        this.recognition = recognition;
+        this.clock = clock;
+    }
+
+    /** The case keeps the revisions it started with. */
+    void pin(Tx tx, long number, KnownError error) {
+        Library now = library.library();
+        Map<String, Integer> pins = new LinkedHashMap<>();
+        Set<String> ids = new HashSet<>(Set.of("error/" + error.key()));
+        Library.fixKeys(error).forEach(f -> ids.add("fix/" + f));
+        ids.forEach(id -> {
+            if (now.revisions().containsKey(id)) {
+                pins.put(id, now.revisions().get(id));
+            }
+        });
+        store.pin(tx, number, pins);
+    }
+
+    /** Stores what a text says about the values of the case's known error. */
+    void capture(Tx tx, Caller caller, long number, CaseRow c, String text) {
+        if (c.errorKey() == null) {
+            return;
+        }
+        Phase phase = c.phase() == null ? null : Phase.named(c.phase()).orElse(null);
+        recognition.recognise(new Recogniser.Query(text, c.product(), c.productVersion(), phase)).candidates().stream()
+                .filter(x -> x.error().equals(c.errorKey()))
+                .findFirst()
+                .map(Recognition.Candidate::captures)
+                .ifPresent(values -> addFacts(tx, caller, number, values, "captured"));
+    }
+
+    void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
+        Map<String, String> known = new HashMap<>();
+        store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
+        for (Map.Entry<String, String> f : facts.entrySet()) {
+            String value = f.getValue() == null ? "" : f.getValue().strip();
+            if (!f.getKey().matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
+                throw Refusal.invalid("\"" + f.getKey() + "\" is not a fact's name.");
+            }
+            if (value.length() > Limits.FACT_VALUE) {
+                throw Refusal.invalid(
+                        "The value of \"" + f.getKey() + "\" has more than " + Limits.FACT_VALUE + " characters.");
+            }
+            // what is known already is not noted again, or a step repeated often would bury the rest
+            if (!value.equals(known.put(f.getKey(), value))) {
+                store.addFact(
+                        tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
+            }
+        }
+        if (known.size() > Limits.FACTS) {
+            throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
+        }
+    }
+}

@@ -1,0 +1,79 @@
+package org.mendak.server.cases;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Tx;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+
+/** Changes to an open case happen under its lock, one after the other; evidence hears of them in the same transaction. */
+@Component
+class CaseLocks {
+
+    /** A change to an open case that answers something. */
+    @FunctionalInterface
+    interface Work<T> {
+        T apply(Tx tx, CaseRow c);
+    }
+
+    /** A change after which the case is shown. */
+    @FunctionalInterface
+    interface Change {
+        void apply(Tx tx, CaseRow c);
+    }
+
+    private final Db db;
+    private final CaseStore store;
+    private final CaseReader reader;
+    private final ApplicationEventPublisher events;
+
+    CaseLocks(Db db, CaseStore store, CaseReader reader, ApplicationEventPublisher events) {
+        this.db = db;
+        this.store = store;
+        this.reader = reader;
+        this.events = events;
+    }
+
+    CaseRow locked(Tx tx, long number) {
+        return store.lock(tx, number).orElseThrow(() -> Refusal.notFound("There is no case " + number + "."));
+    }
+
+    <T> T work(Caller caller, long number, Work<T> work) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        return db.tx(tx -> {
+            CaseRow c = locked(tx, number);
+            if (!c.open()) {
+                throw Refusal.conflict("Case " + number + " is closed; reopen it first.");
+            }
+            return work.apply(tx, c);
+        });
+    }
+
+    CaseViews.Case change(Caller caller, long number, Change change) {
+        return work(caller, number, (tx, c) -> {
+            change.apply(tx, c);
+            return reader.view(tx, number);
+        });
+    }
+
+    /** Tells that the evidence of a case's error, and of those its attempts were made under, has changed. */
+    void changed(Tx tx, CaseRow c, List<AttemptRow> tried) {
+        Set<String> errors = new HashSet<>();
+        errors.add(c.errorKey());
+        tried.forEach(a -> errors.add(a.errorKey()));
+        errors.remove(null);
+        changed(tx, errors);
+    }
+
+    void changed(Tx tx, Set<String> errors) {
+        if (!errors.isEmpty()) {
+            events.publishEvent(new CaseChanged(tx, errors));
+        }
+    }
+}

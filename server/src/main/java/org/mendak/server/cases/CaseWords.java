@@ -1,0 +1,57 @@
+package org.mendak.server.cases;
+
+import java.util.Set;
+import java.util.TreeSet;
+import org.mendak.core.runbook.Phase;
+import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Refusal;
+
+/** Checks of what callers say about a case, at the door. */
+final class CaseWords {
+
+    static final Set<String> REACHED = Set.of("phone", "remote", "device");
+    static final Set<String> WAITS = Set.of("me", "restart", "requester");
+
+    private CaseWords() {}
+
+    static void checkText(String text) {
+        if (text.length() > Limits.TEXT) {
+            throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
+        }
+    }
+
+    static String cut(String s) {
+        return cut(s, 120);
+    }
+
+    static String cut(String s, int most) {
+        if (s == null || s.isBlank()) {
+            return null;
+        }
+        if (s.strip().length() > most) {
+            throw Refusal.invalid("\"" + s.strip().substring(0, 20) + "…\" has more than " + most + " characters.");
+        }
+        return s.strip();
+    }
+
+    static String phase(String word) {
+        if (word == null || word.isBlank()) {
+            return null;
+        }
+        return Phase.named(word)
+                .map(Phase::word)
+                .orElseThrow(
+                        () -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
+    }
+
+    static String oneOf(String word, Set<String> allowed, String otherwise, String what) {
+        if (word == null) {
+            return otherwise;
+        }
+        if (!allowed.contains(word)) {
+            throw Refusal.invalid(
+                    what + " is \"" + word + "\", must be one of " + String.join(", ", new TreeSet<>(allowed)) + ".");
+        }
+        return word;
+    }
+}
