@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Attempt, Case, FilledFix, FilledStep } from "../api";
-import { key, render, server, settle } from "../testing/render";
+import { click, key, render, server } from "../testing/render";
 import { OpenFix } from "./OpenFix";
 import { useCaseActs } from "./useCaseActs";
 
@@ -116,8 +116,7 @@ test("all needs there is one key, and one that is not to be had another", async 
   await key("a");
   expect(calls.at(-1)?.path).not.toBe("");
   expect(calls.find((x) => x.path.endsWith("/facts"))?.body).toEqual({ "need.local-admin": "yes" });
-  (place.querySelector(".needs .plain") as HTMLElement).click();
-  await settle();
+  await click(place, ".needs .plain");
   expect(calls.filter((x) => x.path.endsWith("/facts")).at(-1)?.body).toEqual({ "need.local-admin": "no" });
 });
 

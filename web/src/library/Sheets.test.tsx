@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { ErrorSheet, FixEvidence, FixSheet } from "../api";
-import { render } from "../testing/render";
+import { click, render } from "../testing/render";
 import { EvidenceBeside } from "./Evidence";
 import { ErrorSheetView, FixSheetView } from "./Sheets";
 
@@ -131,8 +131,7 @@ test("evidence is a bar and a few words; pressed, the counts, the months and the
   const place = await render(<EvidenceBeside e={evidence} />);
   expect(place.textContent).toContain("about 6 in 10 · 5.4 min");
   expect(place.textContent).not.toContain("2026-03");
-  (place.querySelector(".bar-button") as HTMLElement).click();
-  await new Promise((ok) => setTimeout(ok));
+  await click(place, ".bar-button");
   expect(place.textContent).toContain("41 of 64");
   expect(place.textContent).toContain("plausibly 52 % to 71 %");
   expect(place.querySelector("a[href='/case/19']")).not.toBeNull();
@@ -141,7 +140,6 @@ test("evidence is a bar and a few words; pressed, the counts, the months and the
 test("what was never tried says so, and little evidence has no range", async () => {
   expect((await render(<EvidenceBeside e={undefined} />)).textContent).toBe("never tried yet");
   const little = await render(<EvidenceBeside e={{ ...evidence, low: null, high: null }} />);
-  (little.querySelector(".bar-button") as HTMLElement).click();
-  await new Promise((ok) => setTimeout(ok));
+  await click(little, ".bar-button");
   expect(little.textContent).toContain("little evidence");
 });

@@ -85,6 +85,12 @@ export async function settle(): Promise<void> {
   }
 }
 
+/** Clicks the first that matches. */
+export async function click(place: HTMLElement, selector: string): Promise<void> {
+  await act(async () => place.querySelector<HTMLElement>(selector)?.click());
+  await settle();
+}
+
 /** Presses a single key on the page. */
 export async function key(k: string): Promise<void> {
   const listen = (e: KeyboardEvent) => press(e);
