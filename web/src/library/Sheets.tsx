@@ -17,7 +17,8 @@ function facts(t1: TryLine): string[] {
 }
 
 /** One fix of a runbook; {@code beside} is its evidence. */
-function Try({ item, n, beside }: { item: TryLine; n: number; beside: ReactNode }) {
+function Try({ item, n, all, beside }: { item: TryLine; n: number; all: TryLine[]; beside: ReactNode }) {
+  const titleOf = (key: string) => all.find((x) => x.fix === key)?.title ?? key;
   return (
     <li className="try">
       <div className="try-text">
@@ -36,7 +37,7 @@ function Try({ item, n, beside }: { item: TryLine; n: number; beside: ReactNode 
           )}
           {item.after.length > 0 && (
             <div className="soft">
-              {t.after} {item.after.join(", ")}
+              {t.after} {item.after.map(titleOf).join(", ")}
             </div>
           )}
         </div>
@@ -95,7 +96,7 @@ export function ErrorSheetView({
       <h2>{t.tryTitle}</h2>
       <ol className="tries">
         {sheet.tries.map((x, i) => (
-          <Try key={x.fix} item={x} n={i + 1} beside={beside?.(x.fix)} />
+          <Try key={x.fix} item={x} n={i + 1} all={sheet.tries} beside={beside?.(x.fix)} />
         ))}
       </ol>
       {sheet.ruledOut.length > 0 && (

@@ -13,8 +13,9 @@ export function themeOf(name: ClothName, still: boolean): ThemeConfig {
       colorPrimary: c.thread,
       colorInfo: c.thread,
       colorSuccess: c.thread,
-      colorWarning: c.madder,
-      colorError: c.madder,
+      // madder says risk; what went wrong is said in words
+      colorWarning: c.ink,
+      colorError: c.ink,
       colorLink: c.thread,
       colorText: c.ink,
       colorTextSecondary: c.softInk,

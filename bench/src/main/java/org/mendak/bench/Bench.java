@@ -3,6 +3,8 @@ package org.mendak.bench;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
 
 /** {@code ./mendak bench}: all measurements, or the one that is named. */
 public final class Bench {
@@ -24,7 +26,12 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
-                case "latency" -> Latency.measure();
+                case "latency" ->
+                    new Runner(new OptionsBuilder()
+                                    .include("org.mendak.bench.*Latency")
+                                    .shouldFailOnError(true)
+                                    .build())
+                            .run();
                 default -> throw new IllegalArgumentException("\"" + one + "\" is not one of " + ALL);
             }
         }

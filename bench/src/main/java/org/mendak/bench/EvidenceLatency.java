@@ -1,0 +1,87 @@
+package org.mendak.bench;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.concurrent.TimeUnit;
+import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.LoggedAttempt;
+import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.evidence.Outcome;
+import org.mendak.core.language.Facts;
+import org.mendak.core.plan.CasePlanner;
+import org.mendak.core.plan.Plan;
+import org.mendak.core.plan.Progress;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Vocabulary;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+
+/** Fitting the evidence of one known error with five fixes from a thousand cases, and planning with it. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.SampleTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+@Warmup(iterations = 3, time = 2)
+@Measurement(iterations = 5, time = 2)
+@Fork(1)
+public class EvidenceLatency {
+
+    private KnownError error;
+    private Map<String, Fix> fixes;
+    private List<String> keys;
+    private double[] minutes;
+    private List<LoggedCase> log;
+    private Evidence evidence;
+
+    /** Reads the demo's documents and makes the log. */
+    @Setup
+    public void read() {
+        DemoDocuments documents = DemoDocuments.read();
+        fixes = documents.fixes();
+        error = documents.error("till-staging-full");
+        keys = error.tries().stream().map(KnownError.TryItem::fix).toList();
+        minutes = keys.stream().mapToDouble(k -> fixes.get(k).minutes()).toArray();
+        log = cases(new Random(7));
+        evidence = fit();
+    }
+
+    private List<LoggedCase> cases(Random random) {
+        List<LoggedCase> cases = new ArrayList<>();
+        for (int i = 0; i < 1_000; i++) {
+            List<LoggedAttempt> tried = new ArrayList<>();
+            for (String key : keys) {
+                boolean worked = random.nextInt(4) == 0;
+                tried.add(new LoggedAttempt(
+                        key, worked ? Outcome.WORKED : Outcome.NO_CHANGE, false, false, 2 + random.nextInt(9)));
+                if (worked) {
+                    break;
+                }
+            }
+            cases.add(new LoggedCase("c" + i, "5.4", "2026-03", tried));
+        }
+        return cases;
+    }
+
+    /** Fitting, as it happens once after a change. */
+    @Benchmark
+    public Evidence fit() {
+        return Evidence.of(keys, minutes, log, "5.4");
+    }
+
+    /** Planning, as it happens at every look at a case. */
+    @Benchmark
+    public Plan plan() {
+        return CasePlanner.plan(new CasePlanner.Request(
+                error, fixes, Vocabulary.EMPTY, new Facts(Map.of()), Progress.NONE, evidence, List.of()));
+    }
+}
