@@ -1,0 +1,149 @@
+import { useState } from "react";
+import { expect, test, vi } from "vitest";
+import type { Recognition } from "../api";
+import { TakingInDraft } from "../frame";
+import { key, render, server, settle } from "../testing/render";
+import { TakingInPage } from "./TakingInPage";
+
+const EMPTY = { text: "", product: "", version: "", phase: "", device: "", requester: "", reference: "" };
+const found = (over: Partial<Recognition>): Recognition => ({
+  codes: [],
+  candidates: [],
+  firstAid: null,
+  micros: 9,
+  ...over,
+});
+const candidate = (error: string, title: string) => ({
+  error,
+  title,
+  probability: 0.9,
+  band: "recognised",
+  reasons: [],
+  captures: {},
+});
+const cleared = vi.fn();
+
+/** The page with a draft that was pasted. */
+function Page({ text }: { text: string }) {
+  const [draft, setDraft] = useState({ ...EMPTY, text, device: "till-nor-03" });
+  return (
+    <TakingInDraft
+      value={{
+        draft,
+        change: (next) => setDraft({ ...draft, ...next }),
+        clear: cleared,
+        pastes: 1,
+        pasted: () => undefined,
+      }}
+    >
+      <TakingInPage />
+    </TakingInDraft>
+  );
+}
+
+const TABLE = {
+  "GET /api/library/words": { products: [], facts: [], needs: [] },
+  "GET /api/errors/till-full/plan": { mode: "authored", ordered: [] },
+  "GET /api/errors/till-read-only/plan": { mode: "authored", ordered: [] },
+  "POST /api/cases": { number: 7 },
+};
+
+async function page(
+  answer: Recognition,
+  text = "it said PD-4012\nand more",
+): Promise<{ place: HTMLElement; calls: ReturnType<typeof server> }> {
+  cleared.mockClear();
+  const calls = server({ ...TABLE, "POST /api/recognitions": answer });
+  const place = await render(<Page text={text} />);
+  await settle();
+  return { place, calls };
+}
+
+test("digits open a case about the candidate, with all that is known, and the draft is done with", async () => {
+  const { place, calls } = await page(
+    found({
+      candidates: [candidate("till-full", "Till full"), candidate("till-read-only", "Till read-only")],
+    }),
+  );
+  expect(place.querySelectorAll(".candidate:not(.none)")).toHaveLength(2);
+  await key("2");
+  const opened = calls.find((x) => x.path === "/api/cases");
+  expect(opened?.body).toMatchObject({
+    error: "till-read-only",
+    text: "it said PD-4012\nand more",
+    device: "till-nor-03",
+  });
+  expect(cleared).toHaveBeenCalledTimes(1);
+});
+
+test("the arrows choose, down to none of these, and Enter opens", async () => {
+  const { calls } = await page(found({ candidates: [candidate("till-full", "Till full")] }));
+  await key("ArrowDown");
+  await key("ArrowDown");
+  await key("Enter");
+  expect(calls.find((x) => x.path === "/api/cases")?.body?.error).toBeNull();
+});
+
+test("none of these is always there, with first aid where the library has some", async () => {
+  const { place, calls } = await page(
+    found({ firstAid: { error: "first-aid-till", title: "First aid for tills" } }),
+  );
+  expect(place.textContent).toContain("Nothing in the library looks like this.");
+  expect(place.textContent).toContain("open it with First aid for tills");
+  await key("0");
+  expect(calls.find((x) => x.path === "/api/cases")?.body?.error).toBe("first-aid-till");
+});
+
+test("codes are explained beside the text", async () => {
+  const { place } = await page(
+    found({
+      codes: [
+        { raw: "PD-4012", canonical: "PD-4012", kind: "symbolic", explained: "", span: [8, 15] },
+        {
+          raw: "137",
+          canonical: "exit 137",
+          kind: "exit",
+          explained: "ended by signal KILL",
+          span: [17, 20],
+        },
+      ],
+    }),
+  );
+  expect(place.querySelector(".codes")?.textContent).toContain("a code of its own");
+  expect(place.querySelector(".codes")?.textContent).toContain("ended by signal KILL");
+});
+
+test("an empty text asks nothing of the server and says what will happen", async () => {
+  const { place, calls } = await page(found({}), "");
+  expect(calls.some((x) => x.path === "/api/recognitions")).toBe(false);
+  expect(place.textContent).toContain("As soon as there is something to read");
+  await key("0");
+  expect(calls.some((x) => x.path === "/api/cases")).toBe(false);
+});
+
+test("a text over the limit is not sent, and says how long it is", async () => {
+  const { place, calls } = await page(found({}), "x".repeat(1_000_001));
+  expect(place.querySelector("[role=alert]")?.textContent).toContain("1,000,001 characters");
+  expect(calls.some((x) => x.path === "/api/recognitions")).toBe(false);
+});
+
+test("a short text looks for cases of that caller too", async () => {
+  cleared.mockClear();
+  server({
+    ...TABLE,
+    "POST /api/recognitions": found({}),
+    "GET /api/cases?limit=5&q=Norrholm": [
+      {
+        number: 12,
+        title: "Till full",
+        status: "open",
+        device: "till-nor-03",
+        requester: "Norrholm pier",
+        reference: null,
+      },
+    ],
+  });
+  const place = await render(<Page text="Norrholm" />);
+  await settle();
+  expect(place.querySelector(".found-cases")?.textContent).toContain("Case 12 · Till full");
+});
