@@ -127,7 +127,9 @@ public final class Cli {
             if (files == 0) {
                 throw new Stop(1, folder + " holds neither library.yaml nor errors/*.md nor fixes/*.md");
             }
-            System.out.println("importing " + files + " files" + (publish ? " and publishing them" : " as drafts"));
+            boolean words = Files.isRegularFile(folder.resolve("library.yaml"));
+            System.out.println("importing " + (words ? files - 1 + " documents and library.yaml" : files + " documents")
+                    + (publish ? ", published at once" : ", as drafts"));
             HttpResponse<byte[]> r =
                     send("POST", "/api/library/import?publish=" + publish, HttpRequest.BodyPublishers.ofFile(zip));
             JsonNode answer = JSON.readTree(r.body());

@@ -3,46 +3,20 @@ package org.mendak.server.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
 import org.mendak.server.Texts;
 import org.openqa.selenium.Keys;
 
 /** A case in the browser when something comes between: a reload, a lost session, a paste, another error, no error at all. */
-class CaseInBrowserTest {
+class CaseInBrowserTest extends InBrowser {
 
     private static final String TEXT =
             "07:12:45 plotter[811] ERROR Track store /srv/tracks/nor holds 5012 tracks, limit 5000 reached";
 
-    private RunningApp app;
-    private Api api;
-    private Chrome chrome;
-
     @BeforeAll
-    void start() {
-        app = RunningApp.demo();
-        api = app.lead();
+    void write() {
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
-
-    @BeforeEach
-    void open() {
-        chrome = new Chrome(app.address());
-    }
-
-    @AfterEach
-    void close() {
-        chrome.close();
     }
 
     @Test

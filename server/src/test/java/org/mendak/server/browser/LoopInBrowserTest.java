@@ -2,17 +2,12 @@ package org.mendak.server.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
 import org.mendak.server.Texts;
 
 /** The loop as an agent works it: from a pasted text to a changed order, by keys. */
-class LoopInBrowserTest {
+class LoopInBrowserTest extends InBrowser {
 
     private static final String WRAPPED = """
             07:12:44 plotter[811] INFO starting
@@ -20,32 +15,11 @@ class LoopInBrowserTest {
             cks, limit 5000 reached
             """;
 
-    private RunningApp app;
-    private Api api;
-    private Chrome chrome;
-
     @BeforeAll
-    void start() {
-        app = RunningApp.demo();
-        api = app.lead();
+    void write() {
         Texts.publish(api);
         assertThat(api.csv(nearlyEven()).expect(200).json().path("rejected").size())
                 .isZero();
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
-
-    @BeforeEach
-    void open() {
-        chrome = new Chrome(app.address());
-    }
-
-    @AfterEach
-    void close() {
-        chrome.close();
     }
 
     /** Seven cases in which the author's first fix is just ahead; one more failure of it turns the order round. */

@@ -3,42 +3,12 @@ package org.mendak.server.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
 import org.openqa.selenium.Keys;
 
 /** The places besides the loop: signing in, the library, writing, the team; wide and narrow, linen and night. */
-class PlacesTest {
-
-    private RunningApp app;
-    private Api api;
-    private Chrome chrome;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.demo();
-        api = app.lead();
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
-
-    @BeforeEach
-    void open() {
-        chrome = new Chrome(app.address());
-    }
-
-    @AfterEach
-    void close() {
-        chrome.close();
-    }
+class PlacesTest extends InBrowser {
 
     private long openCase() {
         return api.get("/api/cases?status=open&error=till-staging-full")

@@ -124,7 +124,7 @@ class CliTest {
         Said said = mendak("import", folder.toString(), "--publish");
         assertThat(said.status()).as(said.err()).isZero();
         assertThat(said.out())
-                .contains("importing 2000 files")
+                .contains("importing 2000 documents")
                 .contains("2000 created, 0 changed")
                 .contains("%");
         assertThat(api.get("/api/errors/gen-error-499")
