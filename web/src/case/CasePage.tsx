@@ -92,7 +92,7 @@ function Shown({
     { key: "r", says: words.case.reopen, act: () => void reopen(), alive: !open },
     {
       key: "g",
-      says: words.desk.me,
+      says: words.case.goOnNow,
       act: () => void acts.patch({ waitsFor: "me" }),
       alive: open && c.waitsFor !== "me",
     },
@@ -130,9 +130,15 @@ function Shown({
             <NewTear c={c} acts={acts} />
           </Row>
         )}
-        {open && c.error === null && !other && (
+        {open && c.error === null && !other && !ending && (
           <Row>
             <ChooseError c={c} onChoose={(key) => void acts.move(key)} />
+            <p className="unknown-hint soft">
+              {words.case.unknownHint}
+              <KeyButton k="e" onPress={() => setEnding(true)}>
+                {words.case.endTitle.toLowerCase()}
+              </KeyButton>
+            </p>
           </Row>
         )}
         {fix !== "" && !ending && !newTear && (
@@ -246,7 +252,7 @@ function Parked({ c, acts }: { c: Case; acts: CaseActs }) {
         {c.waitsFor === "restart" ? words.desk.restart : words.desk.requester} {until}
       </span>
       <KeyButton k="g" onPress={() => void acts.patch({ waitsFor: "me" })}>
-        {words.desk.me}
+        {words.case.goOnNow}
       </KeyButton>
     </div>
   );

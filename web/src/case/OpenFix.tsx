@@ -132,7 +132,7 @@ function Filled(p: {
   const needsOpen = filled.needs.some((need) => need.state !== "yes");
 
   useKeys(
-    words.keys.inCase,
+    words.keys.inFix,
     [
       {
         key: "c",

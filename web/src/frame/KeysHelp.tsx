@@ -3,6 +3,8 @@ import { useState } from "react";
 import { Key, liveKeys, singleKeysOff } from "../look";
 import { words } from "../words";
 
+const KEY_NAMES: Record<string, string> = { ArrowDown: "↓", ArrowUp: "↑", Escape: "Esc" };
+
 /** Every key that is alive here and now. */
 export function KeysHelp({ onClose }: { onClose: () => void }) {
   const [groups] = useState(() =>
@@ -17,7 +19,7 @@ export function KeysHelp({ onClose }: { onClose: () => void }) {
           <ul>
             {g.acts.map((a) => (
               <li key={a.key}>
-                <Key k={a.key === "ArrowDown" ? "↓" : a.key === "ArrowUp" ? "↑" : a.key} /> {a.says}
+                <Key k={KEY_NAMES[a.key] ?? a.key} /> {a.says}
               </li>
             ))}
           </ul>
