@@ -3,7 +3,10 @@ package org.mendak.server.cases;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
@@ -37,6 +40,27 @@ class AttemptStore {
 
     List<AttemptRow> ofCase(Tx tx, long number) {
         return tx.list(ATTEMPT + " where a.number = ? order by a.position", AttemptStore::row, number);
+    }
+
+    /** The outcomes of many cases' attempts in their order, by case; empty text for one being worked. */
+    Map<Long, List<String>> outcomes(Tx tx, List<Long> numbers) {
+        Map<Long, List<String>> byCase = new HashMap<>();
+        tx.list(
+                "select number, coalesce(outcome, '') as outcome from attempt where number = any(?) order by number, position",
+                r -> byCase.computeIfAbsent(r.getLong("number"), n -> new ArrayList<>())
+                        .add(r.getString("outcome")),
+                (Object) numbers.toArray(Long[]::new));
+        return byCase;
+    }
+
+    /** How many things are still to be put back, by case; a case that owes nothing is not in it. */
+    Map<Long, Integer> owed(Tx tx, List<Long> numbers) {
+        Map<Long, Integer> byCase = new HashMap<>();
+        tx.list(
+                "select number, count(*) as owed from put_back where number = any(?) and state = 'open' group by number",
+                r -> byCase.put(r.getLong("number"), r.getInt("owed")),
+                (Object) numbers.toArray(Long[]::new));
+        return byCase;
     }
 
     Optional<AttemptRow> find(Tx tx, long number, long id) {

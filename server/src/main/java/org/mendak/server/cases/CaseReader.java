@@ -88,10 +88,17 @@ public class CaseReader {
         return fixes;
     }
 
-    CaseViews.Line line(Tx tx, CaseRow c) {
-        int open = (int) attempts.putBacks(tx, c.number()).stream()
-                .filter(p -> p.state().equals("open"))
-                .count();
+    /** Cases for a list; two more statements however many they are. */
+    List<CaseViews.Line> lines(Tx tx, List<CaseRow> rows) {
+        List<Long> numbers = rows.stream().map(CaseRow::number).toList();
+        Map<Long, List<String>> outcomes = attempts.outcomes(tx, numbers);
+        Map<Long, Integer> owed = attempts.owed(tx, numbers);
+        return rows.stream()
+                .map(c -> line(c, outcomes.getOrDefault(c.number(), List.of()), owed.getOrDefault(c.number(), 0)))
+                .toList();
+    }
+
+    private CaseViews.Line line(CaseRow c, List<String> outcomes, int owed) {
         return new CaseViews.Line(
                 c.number(),
                 c.status(),
@@ -106,10 +113,8 @@ public class CaseReader {
                 c.agent(),
                 c.openedAt(),
                 c.closedAt(),
-                attempts.ofCase(tx, c.number()).stream()
-                        .map(a -> a.outcome() == null ? "" : a.outcome())
-                        .toList(),
-                open);
+                outcomes,
+                owed);
     }
 
     private String title(String error) {

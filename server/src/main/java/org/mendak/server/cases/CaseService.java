@@ -71,8 +71,7 @@ public class CaseService {
 
     List<CaseViews.Line> list(Caller caller, CaseStore.Wanted wanted) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
-        return db.tx(tx ->
-                store.list(tx, wanted).stream().map(c -> reader.line(tx, c)).toList());
+        return db.tx(tx -> reader.lines(tx, store.list(tx, wanted)));
     }
 
     CaseViews.Case view(Caller caller, long number) {
@@ -108,9 +107,9 @@ public class CaseService {
         CaseRow c = new CaseRow(
                 0,
                 error == null ? null : error.key(),
-                CaseWords.cut(o.product()),
+                product(o, error),
                 CaseWords.cut(o.productVersion(), 60),
-                CaseWords.phase(o.phase()),
+                phase(o, error),
                 CaseWords.cut(o.device()),
                 CaseWords.cut(o.reference()),
                 CaseWords.cut(o.requester()),
@@ -139,6 +138,21 @@ public class CaseService {
         audit.write(tx, caller, "case-opened", String.valueOf(number), c.errorKey() == null ? "" : c.errorKey());
         changed(tx, c.errorKey());
         return number;
+    }
+
+    /** What nobody said and the known error leaves no choice about is known all the same. */
+    private static String product(Opening o, KnownError error) {
+        String said = CaseWords.cut(o.product());
+        return said == null && error != null && error.products().size() == 1
+                ? error.products().get(0).product()
+                : said;
+    }
+
+    private static String phase(Opening o, KnownError error) {
+        String said = CaseWords.phase(o.phase());
+        return said == null && error != null && error.phases().size() == 1
+                ? error.phases().get(0).word()
+                : said;
     }
 
     private KnownError known(String key) {

@@ -104,6 +104,17 @@ class CaseTest {
     }
 
     @Test
+    void productAndPhaseAreKnownWhereTheKnownErrorLeavesNoChoice() {
+        JsonNode c = view(open());
+        assertThat(c.path("product").asString()).isEqualTo("Leadline");
+        assertThat(c.path("phase").asString()).isEqualTo("launch");
+        long said = api.openCase(Map.of("text", TEXT, "error", "tracks-full", "product", "Leadline Pro"));
+        assertThat(view(said).path("product").asString()).isEqualTo("Leadline Pro");
+        assertThat(view(api.openCase(Map.of("text", "it hums"))).path("product").isNull())
+                .isTrue();
+    }
+
+    @Test
     void aFixStartedTwiceIsOneAttempt() {
         long n = open();
         assertThat(start(n, "clear-tracks")).isEqualTo(start(n, "clear-tracks"));
@@ -360,6 +371,20 @@ class CaseTest {
         JsonNode waiting =
                 api.get("/api/cases?waits=restart&device=chart-hes-07").json();
         assertThat(waiting.path(0).path("waitsUntil").asString()).startsWith("2030-01-01T10:00:00");
+    }
+
+    @Test
+    void aListTellsWhatWasTriedAndWhatIsOwedOfEachCase() {
+        long n = api.openCase(Map.of("text", TEXT, "error", "tracks-full", "device", "list-device"));
+        long m = api.openCase(Map.of("text", TEXT, "error", "tracks-full", "device", "list-device"));
+        api.attempt(n, "grow-tracks", "no-change", 3);
+        step(n, start(n, "clear-tracks"), "l-1", 0, "done", null);
+        JsonNode list = api.get("/api/cases?device=list-device").expect(200).json();
+        assertThat(list.path(0).path("number").asLong()).isEqualTo(m);
+        assertThat(list.path(0).path("outcomes").size()).isZero();
+        assertThat(list.path(0).path("openPutBacks").asInt()).isZero();
+        assertThat(list.path(1).path("outcomes").toString()).isEqualTo("[\"no-change\",\"\"]");
+        assertThat(list.path(1).path("openPutBacks").asInt()).isEqualTo(1);
     }
 
     @Test
