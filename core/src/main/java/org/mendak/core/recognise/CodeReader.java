@@ -96,7 +96,7 @@ final class CodeReader {
             return;
         }
         boolean minus = from > 0 && text.charAt(from - 1) == '-' && (from == 1 || !isWordChar(text.charAt(from - 2)));
-        if (isDigits(w) && !isHexOfFigures(w)) {
+        if (isDigits(w) && (minus || !isHexOfFigures(w))) {
             decimal(w, minus ? from - 1 : from, to, minus);
         } else if (isHex(w)) {
             long value = Long.parseLong(hexDigits(w), 16);

@@ -41,13 +41,13 @@ class TemplateTest {
                 .isEqualTo(offset);
     }
 
-    @Property
+    @Property(seed = "20261125")
     void anyTextWithItsBracesDoubledIsALiteral(@ForAll @StringLength(min = 1, max = 200) String text) {
         String doubled = text.replace("{", "{{").replace("}", "}}");
         assertThat(Template.parse(doubled).orThrow().fill(Map.of())).isEqualTo(text);
     }
 
-    @Property
+    @Property(seed = "20261125")
     void parsingNeverThrows(@ForAll @StringLength(max = 300) String anything) {
         Parsed<Template> p = Template.parse(anything);
         assertThat(p.ok()).isEqualTo(p.mistakes().isEmpty());

@@ -56,7 +56,7 @@ class PlanLawsTest {
                 new CasePlanner.Request(error, FIXES, DemoLibrary.vocabulary(), facts, progress, evidence, pinned));
     }
 
-    @Property(tries = 150)
+    @Property(tries = 150, seed = "20261125")
     void everyFixStandsOnceInTheOrderOrAmongTheExcluded(
             @ForAll @IntRange(max = 13) int e, @ForAll @IntRange(max = 80) int cases, @ForAll long seed) {
         KnownError error = ERRORS.get(e);
@@ -74,7 +74,7 @@ class PlanLawsTest {
                         error.tries().stream().map(KnownError.TryItem::fix).toList());
     }
 
-    @Property(tries = 150)
+    @Property(tries = 150, seed = "20261125")
     void theMeasuredOrderIsNeverMuchDearerThanTheAuthorsAndItsNumbersAreInRange(
             @ForAll @IntRange(max = 13) int e, @ForAll @IntRange(min = 10, max = 120) int cases, @ForAll long seed) {
         KnownError error = ERRORS.get(e);
@@ -101,7 +101,7 @@ class PlanLawsTest {
         assertThat(plan.handOverAfter()).isBetween(0, plan.ordered().size());
     }
 
-    @Property(tries = 100)
+    @Property(tries = 100, seed = "20261125")
     void whatMustFollowFollows(
             @ForAll @IntRange(max = 13) int e, @ForAll @IntRange(max = 60) int cases, @ForAll long seed) {
         KnownError error = ERRORS.get(e);
@@ -116,7 +116,7 @@ class PlanLawsTest {
         }
     }
 
-    @Property(tries = 60)
+    @Property(tries = 60, seed = "20261125")
     void equalLogsGiveEqualPlans(
             @ForAll @IntRange(max = 13) int e, @ForAll @IntRange(max = 60) int cases, @ForAll long seed) {
         KnownError error = ERRORS.get(e);
@@ -125,7 +125,7 @@ class PlanLawsTest {
         assertThat(two).isEqualTo(one);
     }
 
-    @Property(tries = 60)
+    @Property(tries = 60, seed = "20261125")
     void aNeedThatIsNotToBeHadExcludesExactlyTheFixesThatNeedIt(
             @ForAll @IntRange(max = 13) int e, @ForAll @IntRange(max = 40) int cases, @ForAll long seed) {
         KnownError error = ERRORS.get(e);

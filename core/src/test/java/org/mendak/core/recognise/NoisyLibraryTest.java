@@ -62,7 +62,7 @@ class NoisyLibraryTest {
         return random.nextInt(4) == 0 ? "starting up\n" + out + "\nleaving" : out;
     }
 
-    @Property(tries = 600)
+    @Property(tries = 600, seed = "20261125")
     void isRecognisedFirstWithTheValuesThatStandInIt(@ForAll("messages") Message m, @ForAll long seed) {
         Random random = new Random(seed);
         Map<String, String> values = new HashMap<>();
@@ -81,7 +81,7 @@ class NoisyLibraryTest {
         }
     }
 
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "20261125")
     void upperCasedItIsStillRecognised(@ForAll("messages") Message m, @ForAll long seed) {
         Random random = new Random(seed);
         Map<String, String> values = new HashMap<>();
@@ -94,7 +94,7 @@ class NoisyLibraryTest {
         assertThat(found.get(0).error()).isEqualTo(m.error());
     }
 
-    @Property(tries = 200)
+    @Property(tries = 200, seed = "20261125")
     void placesOfAllReasonsLieInTheTextAndProbabilitiesFall(@ForAll("messages") Message m, @ForAll long seed) {
         Random random = new Random(seed);
         String text = noise(m.signature().text() + " PD-4012 error 137", random);
