@@ -365,7 +365,6 @@ export const words = {
     onlyLead: "A lead publishes it.",
     at: (line: number, column: number) => `${line}:${column}`,
     severities: { error: "error", warning: "remark", hint: "hint" } as Record<string, string>,
-    kept: "A text that was not saved was found and put back.",
     drop: "Back to the saved one",
     template: {
       error: (key: string) =>

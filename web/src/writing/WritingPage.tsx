@@ -1,13 +1,13 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
 import { lazy, Suspense, useContext, useEffect, useState } from "react";
 import { useParams } from "react-router";
-import type { Problem } from "../api";
+import { HttpError, type Problem } from "../api";
 import { SignedIn } from "../frame";
 import { ErrorSheetView, FixSheetView } from "../library";
-import { Coming, useSay } from "../look";
+import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
-import { type Folder, transition } from "./api";
+import { draftQuery, type Folder, transition } from "./api";
 import { type Draft, useDraft } from "./useDraft";
 import "./writing.css";
 
@@ -18,6 +18,11 @@ const t = words.writing;
 export function WritingPage() {
   const { kind = "errors", key = "" } = useParams();
   const folder: Folder = kind === "fixes" ? "fixes" : "errors";
+  const { error, refetch } = useQuery(draftQuery(folder, key));
+  // what does not exist yet is about to be written; anything else stands in the way
+  if (error && !(error instanceof HttpError && error.status === 404)) {
+    return <Failed error={error} again={() => void refetch()} />;
+  }
   return <Desk key={`${folder}/${key}`} folder={folder} docKey={key} />;
 }
 

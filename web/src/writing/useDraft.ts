@@ -36,7 +36,6 @@ export interface Draft {
 export function useDraft(folder: Folder, key: string): Draft | null {
   const query = useQuery(draftQuery(folder, key));
   const isNew = query.error instanceof HttpError && query.error.status === 404;
-  if (query.error && !isNew) throw query.error;
   const server = isNew ? null : (query.data ?? undefined);
   return useTyped(folder, key, server);
 }

@@ -193,6 +193,9 @@ class PlacesTest extends InBrowser {
         chrome.see(".failed", "There is no case 99999");
         chrome.go("/library/errors/none-such");
         chrome.see(".failed", "none-such");
-        chrome.assertConsoleIsClean("404");
+        chrome.go("/write/fixes/set-clock");
+        chrome.see(".failed", "one must be an author");
+        chrome.see(".band");
+        chrome.assertConsoleIsClean("403", "404");
     }
 }
