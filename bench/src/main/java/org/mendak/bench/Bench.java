@@ -26,6 +26,8 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
+                case "recognition" -> org.mendak.bench.recognition.Accuracy.measure(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
+                case "fitting" -> org.mendak.bench.recognition.Fitting.run(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
                 case "latency" ->
                     new Runner(new OptionsBuilder()
                                     .include("org.mendak.bench.*Latency")

@@ -19,6 +19,11 @@ public record CodeHit(String raw, String canonical, Kind kind, String explained,
         EXIT
     }
 
+    /** Whether it is a small number or a status that many programs use: a hint, no proof. */
+    boolean isBare() {
+        return kind == Kind.EXIT || canonical.length() < 4;
+    }
+
     /** The key by which codes are compared: as shown, without dashes, underscores and leading zeros. */
     String key() {
         return keyOf(canonical);

@@ -1,10 +1,10 @@
 package org.mendak.core.recognise;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * Reads codes in any notation. One pass over the text, word by word; linear.
@@ -26,7 +26,7 @@ final class CodeReader {
     };
 
     private final String text;
-    private final Set<String> known;
+    private final Predicate<String> known;
     private final List<CodeHit> hits = new ArrayList<>();
     /** The three words before the one at hand, nearest first, lower-cased; empty if there is none. */
     private String before = "";
@@ -34,20 +34,20 @@ final class CodeReader {
     private String beforeThat = "";
     private String third = "";
 
-    private CodeReader(String text, Set<String> known) {
+    private CodeReader(String text, Predicate<String> known) {
         this.text = text;
         this.known = known;
     }
 
     /** The codes of a text. {@code known} are keys that count as codes however they are written. */
-    static List<CodeHit> read(String text, Set<String> known) {
+    static List<CodeHit> read(String text, Predicate<String> known) {
         return new CodeReader(text, known).run();
     }
 
     /** The key of a code as an author wrote it: in whatever notation, or the text itself. */
     static String keyOfSignature(String written) {
         String t = written.strip();
-        List<CodeHit> hits = read(t, new HashSet<>());
+        List<CodeHit> hits = read(t, k -> false);
         boolean whole = hits.size() == 1 && hits.get(0).to() == t.length();
         return whole ? hits.get(0).key() : CodeHit.keyOf(t);
     }
@@ -150,7 +150,7 @@ final class CodeReader {
     }
 
     private boolean isSymbolic(String w) {
-        if (known.contains(CodeHit.keyOf(w))) {
+        if (known.test(CodeHit.keyOf(w))) {
             return w.chars().anyMatch(Character::isDigit) || w.indexOf('_') > 0;
         }
         boolean upper = w.equals(w.toUpperCase(Locale.ROOT));

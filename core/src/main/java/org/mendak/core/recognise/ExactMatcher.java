@@ -30,7 +30,23 @@ final class ExactMatcher {
 
     private ExactMatcher(Template template, PreparedText text) {
         this.text = text;
-        this.parts = template.parts();
+        this.parts = squeezed(template.parts());
+    }
+
+    /** Literals squeezed; one of blanks and quotation marks alone is kept, empty, only where it parts two values. */
+    private static List<Template.Part> squeezed(List<Template.Part> parts) {
+        List<Template.Part> all = new ArrayList<>(parts.size());
+        for (int i = 0; i < parts.size(); i++) {
+            if (parts.get(i) instanceof Template.Literal l) {
+                String bare = PreparedText.squeeze(l.text());
+                if (!bare.isEmpty() || i > 0 && i + 1 < parts.size()) {
+                    all.add(new Template.Literal(bare));
+                }
+            } else {
+                all.add(parts.get(i));
+            }
+        }
+        return all;
     }
 
     /** The first match, or null. */
@@ -40,10 +56,10 @@ final class ExactMatcher {
     }
 
     private boolean run() {
-        boolean openStart = parts.get(0) instanceof Template.Placeholder;
-        if (openStart && parts.size() == 1) {
+        if (parts.isEmpty() || parts.size() == 1 && parts.get(0) instanceof Template.Placeholder) {
             return false; // nothing but a value: it would match everything
         }
+        boolean openStart = parts.get(0) instanceof Template.Placeholder;
         String first = literal(openStart ? 1 : 0);
         if (first.isEmpty()) {
             return false;
@@ -111,7 +127,7 @@ final class ExactMatcher {
     }
 
     private String literal(int part) {
-        return PreparedText.squeeze(((Template.Literal) parts.get(part)).text());
+        return ((Template.Literal) parts.get(part)).text();
     }
 
     /** Matches the parts from this one on, which starts exactly at this squeezed position. */
@@ -127,11 +143,13 @@ final class ExactMatcher {
         }
         String next = literal(part + 1);
         int mark = pieces.size();
-        int end = text.squeezed.indexOf(next, at + 1);
+        int end = next(next, at + 1);
         while (end >= 0 && end - at <= h.type().longest() && work++ < BUDGET) {
             Map<String, String> kept = Map.copyOf(values);
             if (capture(h, at, end)) {
-                pieces.add(new Piece(null, end, end + next.length()));
+                if (!next.isEmpty()) {
+                    pieces.add(new Piece(null, end, end + next.length()));
+                }
                 if (matchFrom(part + 2, end + next.length())) {
                     return true;
                 }
@@ -141,9 +159,22 @@ final class ExactMatcher {
             }
             values.clear();
             values.putAll(kept);
-            end = text.squeezed.indexOf(next, end + 1);
+            end = next(next, end + 1);
         }
         return false;
+    }
+
+    /** Where the literal stands next; an empty one stands where blanks or quotation marks were left out. */
+    private int next(String literal, int from) {
+        if (!literal.isEmpty()) {
+            return text.squeezed.indexOf(literal, from);
+        }
+        for (int i = from; i < text.places.length; i++) {
+            if (text.places[i] > text.places[i - 1] + 1) {
+                return i;
+            }
+        }
+        return -1;
     }
 
     /** A value at the template's end: as far as its type reaches, without closing punctuation. */

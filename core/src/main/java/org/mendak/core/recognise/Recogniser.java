@@ -3,10 +3,8 @@ package org.mendak.core.recognise;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -18,7 +16,10 @@ import org.mendak.core.runbook.Signature;
 public final class Recogniser {
 
     private static final int MOST_CANDIDATES = 10;
-    private static final int MOST_SIGNATURES = 60;
+    /** Candidates that are looked at to the letter. */
+    private static final int CLOSELY = 10;
+
+    private static final int MOST_SUSPECTS = 24;
 
     /**
      * What to recognise.
@@ -30,110 +31,109 @@ public final class Recogniser {
      */
     public record Query(String text, String product, String version, Phase phase) {}
 
-    /** A message or symptom of one known error, with its words. */
-    record Entry(KnownError error, Signature signature, List<String> words) {}
+    /**
+     * How a candidate's score came about.
+     *
+     * @param score the log of the odds against "none of these", before candidates compete
+     * @param numbers the features by name
+     */
+    public record Explanation(String error, double score, double probability, Map<String, Double> numbers) {}
 
-    private final List<Entry> entries = new ArrayList<>();
-    private final Map<String, List<Integer>> byWord = new HashMap<>();
-    private final Map<String, List<KnownError>> byCode = new LinkedHashMap<>();
+    private final Segment base;
 
-    private Recogniser() {}
+    private Recogniser(Segment base) {
+        this.base = base;
+    }
 
     /** Indexes the signatures of these known errors; a code may belong to several. Linear in their length. */
     public static Recogniser of(Collection<KnownError> errors) {
-        Recogniser r = new Recogniser();
-        for (KnownError e : errors) {
-            for (Signature s : e.signatures()) {
-                if (s.kind() == Signature.Kind.CODE) {
-                    List<KnownError> owners =
-                            r.byCode.computeIfAbsent(CodeReader.keyOfSignature(s.text()), k -> new ArrayList<>());
-                    if (!owners.contains(e)) {
-                        owners.add(e);
-                    }
-                } else {
-                    String literal =
-                            s.template() == null ? s.text() : s.template().literals();
-                    r.add(new Entry(e, s, PreparedText.wordsOf(literal)));
-                }
-            }
-        }
-        return r;
-    }
-
-    private void add(Entry entry) {
-        for (String w : new LinkedHashSet<>(entry.words())) {
-            byWord.computeIfAbsent(w, k -> new ArrayList<>()).add(entries.size());
-        }
-        entries.add(entry);
+        return new Recogniser(new Segment(errors, null));
     }
 
     /** How many messages and symptoms are indexed. */
     public int signatures() {
-        return entries.size();
+        return base.signatures();
     }
 
     /** Recognises a text. The time grows with its length, the work per signature is bounded. */
     public Recognition recognise(Query query) {
-        List<CodeHit> codes = CodeReader.read(query.text(), byCode.keySet());
-        PreparedText stripped = PreparedText.of(query.text(), true);
-        PreparedText whole = PreparedText.of(query.text(), false);
-        Map<String, Scoring> scorings = new LinkedHashMap<>();
-        Set<KnownError> byCodes = new HashSet<>();
-        for (CodeHit hit : codes) {
-            List<KnownError> owners = byCode.getOrDefault(hit.key(), List.of());
-            for (KnownError e : owners) {
-                byCodes.add(e);
-                scorings.computeIfAbsent(e.key(), k -> new Scoring(e)).code(hit, owners.size());
-            }
-        }
-        for (Entry entry : likely(whole)) {
-            scorings.computeIfAbsent(entry.error().key(), k -> new Scoring(entry.error()))
-                    .signature(entry, stripped, whole, this::weight);
-        }
-        List<Recognition.Candidate> candidates = scorings.values().stream()
-                .map(s -> s.candidate(query, !byCodes.isEmpty() && !byCodes.contains(s.error())))
-                .filter(c -> c.probability() >= Recognition.PERHAPS)
-                .sorted(Comparator.comparingDouble(Recognition.Candidate::probability)
-                        .reversed()
-                        .thenComparing(Recognition.Candidate::error))
+        List<CodeHit> codes = codes(query.text());
+        List<Recognition.Candidate> candidates = suspects(query, codes).stream()
+                .filter(s -> s.probability >= Recognition.PERHAPS)
                 .limit(MOST_CANDIDATES)
+                .map(s ->
+                        new Recognition.Candidate(s.error.key(), s.error.title(), s.probability, s.reasons, s.captures))
                 .toList();
         return new Recognition(codes, candidates);
     }
 
-    /** The signatures that share the most weight of words with the text. */
-    private List<Entry> likely(PreparedText text) {
-        Set<String> words = new HashSet<>();
-        PreparedText.Word previous = null;
-        for (PreparedText.Word w : text.words) {
-            words.add(w.text());
-            if (previous != null && text.raw.substring(previous.to(), w.from()).indexOf('\n') >= 0) {
-                words.add(previous.text() + w.text()); // a word that a wrapped line has cut in two
+    /** What the candidates look like to the model, the likeliest first, with those that are not shown. */
+    public List<Explanation> explain(Query query) {
+        List<Explanation> all = new ArrayList<>();
+        for (Suspect s : suspects(query, codes(query.text()))) {
+            double[] f = s.features(signatures());
+            Map<String, Double> numbers = new LinkedHashMap<>();
+            for (int i = 0; i < f.length; i++) {
+                numbers.put(Features.NAMES.get(i), f[i]);
             }
-            previous = w;
+            all.add(new Explanation(s.error.key(), s.score, s.probability, numbers));
         }
-        Map<Integer, Double> shared = new HashMap<>();
-        for (String w : words) {
-            for (int entry : byWord.getOrDefault(w, List.of())) {
-                shared.merge(entry, weight(w), Double::sum);
-            }
-        }
-        return shared.entrySet().stream()
-                .sorted(Map.Entry.<Integer, Double>comparingByValue()
-                        .reversed()
-                        .thenComparing(Map.Entry.comparingByKey()))
-                .limit(MOST_SIGNATURES)
-                .map(e -> entries.get(e.getKey()))
-                .toList();
+        return all;
     }
 
-    /**
-     * How telling a word is: its inverse document frequency among the signatures, never below a little.
-     *
-     * <p>Source: K. Spärck Jones, "A Statistical Interpretation of Term Specificity", J. Documentation 28 (1972), pp. 11-21.
-     */
-    private double weight(String word) {
-        int in = byWord.getOrDefault(word, List.of()).size();
-        return 0.2 + Math.log((entries.size() + 1.0) / (in + 0.5)) / Math.log(entries.size() + 2.0);
+    private List<CodeHit> codes(String text) {
+        return CodeReader.read(text, base::knowsCode);
+    }
+
+    private List<Suspect> suspects(Query query, List<CodeHit> codes) {
+        Map<String, Suspect> byError = new LinkedHashMap<>();
+        Set<String> byCode = new HashSet<>();
+        for (CodeHit hit : codes) {
+            for (KnownError e : base.owners(hit.key())) {
+                byCode.add(e.key());
+                byError.computeIfAbsent(e.key(), k -> new Suspect(e)).codes.add(hit);
+            }
+        }
+        TextWords words = new TextWords(query.text());
+        for (Finder.Found f : Finder.find(words, base)) {
+            KnownError e = f.entry().error();
+            byError.computeIfAbsent(e.key(), k -> new Suspect(e)).laid(f, Weights.FITTED.score(f.features()));
+        }
+        List<Suspect> suspects = new ArrayList<>(byError.values());
+        for (Suspect s : suspects) {
+            s.otherCode = !byCode.isEmpty() && !byCode.contains(s.error.key()) && hasCode(s.error);
+            s.score = Weights.FITTED.score(s.features(signatures()));
+        }
+        suspects.sort(Comparator.comparingDouble((Suspect s) -> s.score).reversed());
+        if (suspects.size() > MOST_SUSPECTS) {
+            suspects = new ArrayList<>(suspects.subList(0, MOST_SUSPECTS));
+        }
+        for (int i = 0; i < suspects.size(); i++) {
+            Suspect s = suspects.get(i);
+            Evidences.gather(s, query.text(), words, i < CLOSELY);
+        }
+        margins(suspects);
+        for (Suspect s : suspects) {
+            s.score = Weights.FITTED.score(s.features(signatures())) + Circumstances.weigh(s, query);
+        }
+        Judge.judge(suspects);
+        return suspects;
+    }
+
+    /** How far each is ahead of the best other that explains the same stretch. */
+    private static void margins(List<Suspect> suspects) {
+        for (Suspect s : suspects) {
+            double other = Double.NEGATIVE_INFINITY;
+            for (Suspect o : suspects) {
+                if (o != s && Judge.compete(s, o)) {
+                    other = Math.max(other, o.merit());
+                }
+            }
+            s.margin = s.merit() - Math.max(0, other);
+        }
+    }
+
+    private static boolean hasCode(KnownError e) {
+        return e.signatures().stream().anyMatch(s -> s.kind() == Signature.Kind.CODE);
     }
 }

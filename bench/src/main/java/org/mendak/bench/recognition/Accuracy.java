@@ -1,0 +1,161 @@
+package org.mendak.bench.recognition;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.mendak.core.recognise.Recogniser;
+import org.mendak.core.recognise.Recognition;
+
+/** Recognition on the test part of the corpus, per noise, at three sizes of library, beside BM25 in the same run. */
+public final class Accuracy {
+
+    private static final int EACH = 500;
+    private static final int NEGATIVES = 2_000;
+    private static final long SEED = 91;
+    private static final int[] SIZES = {20_000, 1_000, 50};
+
+    private Accuracy() {}
+
+    /** Prints the tables. */
+    public static void measure(Path folder) throws IOException, InterruptedException {
+        Corpus corpus = Corpus.build(folder);
+        for (int size : SIZES) {
+            List<Corpus.Known> library = corpus.sample(size);
+            Index index = Index.of(library);
+            System.out.printf(Locale.ROOT, "%n### %,d known errors, test part%n%n", library.size());
+            mendak(corpus, library, index);
+            if (System.getProperty("bm25") == null || size == SIZES[0]) {
+                WordSearch.measure(corpus, library, EACH, NEGATIVES, SEED);
+            }
+        }
+    }
+
+    /** A library, indexed, with what is needed to judge answers. */
+    record Index(Recogniser recogniser, Map<String, Corpus.Known> byKey) {
+
+        static Index of(List<Corpus.Known> library) {
+            Map<String, Corpus.Known> byKey = new HashMap<>();
+            library.forEach(k -> byKey.put(k.key(), k));
+            return new Index(
+                    Recogniser.of(library.stream().map(Corpus.Known::error).toList()), byKey);
+        }
+    }
+
+    /**
+     * Whether the words left in the text cannot tell the two apart: the found message has all words of the right one that stand in
+     * the text, and misses no more of its own.
+     */
+    static boolean asGood(Corpus.Known found, Trial t) {
+        if (found == null || t.known() == null) {
+            return false;
+        }
+        if (found.key().equals(t.known().key()) || !found.code().isEmpty() && found.code().equals(t.known().code()) && t.noise() == Noise.CODE) {
+            return true;
+        }
+        Set<String> text = new HashSet<>(Message.wordsOf(t.text()));
+        Set<String> right = new HashSet<>(t.known().message().words());
+        Set<String> other = new HashSet<>(found.message().words());
+        int missing = (int) other.stream().filter(w -> !text.contains(w)).count();
+        int missingOfRight = (int) right.stream().filter(w -> !text.contains(w)).count();
+        right.retainAll(text);
+        return other.containsAll(right) && missing <= missingOfRight;
+    }
+
+    private static void mendak(Corpus corpus, List<Corpus.Known> library, Index index) {
+        List<Trial> positives = Trial.positives(corpus, library, false, EACH, SEED);
+        List<Trial> negatives = new ArrayList<>(Trial.unknown(corpus, false, NEGATIVES, SEED));
+        negatives.addAll(Trial.ordinary(corpus, false, NEGATIVES, SEED));
+        for (int i = 0; i < 1_500; i++) {
+            index.recogniser().recognise(query(positives.get(i % positives.size()).text()));
+        }
+        Map<Noise, Tally> tallies = new EnumMap<>(Noise.class);
+        List<Double> said = new ArrayList<>();
+        List<Boolean> right = new ArrayList<>();
+        for (Trial t : positives) {
+            Tally tally = tallies.computeIfAbsent(t.noise(), n -> new Tally());
+            long begun = System.nanoTime();
+            Recognition r = index.recogniser().recognise(query(t.text()));
+            long time = System.nanoTime() - begun;
+            List<Recogniser.Explanation> all = index.recogniser().explain(query(t.text()));
+            Corpus.Known first = all.isEmpty() ? null : index.byKey().get(all.get(0).error());
+            boolean lenient = asGood(first, t);
+            boolean strict = first != null && first.key().equals(t.known().key());
+            boolean three = all.stream().limit(3).anyMatch(e -> asGood(index.byKey().get(e.error()), t));
+            boolean yes = !r.candidates().isEmpty() && r.candidates().get(0).recognised();
+            tally.add(strict, lenient, three, yes, time);
+            if (!all.isEmpty()) {
+                said.add(all.get(0).probability());
+                right.add(strict);
+            }
+            captures(r, t, tally);
+            if (!lenient && System.getProperty("misses") != null && t.noise().name().equals(System.getProperty("misses"))) {
+                System.out.println("MISS " + t.text().lines().limit(4).toList() + " | " + t.known().message().template().source() + " | got "
+                        + (first == null ? "-" : first.message().template().source()));
+            }
+        }
+        System.out.println(Tally.head());
+        Tally all = new Tally();
+        tallies.forEach((noise, tally) -> {
+            System.out.println(tally.row(noise.name().toLowerCase(Locale.ROOT)));
+            all.add(tally);
+        });
+        System.out.println(all.row("all"));
+        for (boolean ordinary : new boolean[] {false, true}) {
+            List<Trial> some = negatives.stream().filter(t -> t.ordinary() == ordinary).toList();
+            int yes = 0;
+            int perhaps = 0;
+            for (Trial t : some) {
+                List<Recognition.Candidate> c = index.recogniser().recognise(query(t.text())).candidates();
+                boolean said85 = !c.isEmpty() && c.get(0).recognised();
+                yes += said85 ? 1 : 0;
+                perhaps += c.isEmpty() ? 0 : 1;
+                List<Recogniser.Explanation> every = index.recogniser().explain(query(t.text()));
+                said.add(every.isEmpty() ? 0 : every.get(0).probability());
+                right.add(false);
+                if (said85 && System.getProperty("yes") != null) {
+                    System.out.println("YES " + t.text() + " | " + index.byKey().get(c.get(0).error()).message().template().source() + " " + c.get(0).probability());
+                }
+            }
+            System.out.printf(
+                    Locale.ROOT,
+                    "%s: \"recognised\" %.1f %%, \"perhaps\" or more %.1f %% of %d%n",
+                    ordinary ? "ordinary lines" : "unknown errors",
+                    100.0 * yes / some.size(),
+                    100.0 * perhaps / some.size(),
+                    some.size());
+        }
+        double[] p = said.stream().mapToDouble(Double::doubleValue).toArray();
+        boolean[] ok = new boolean[p.length];
+        for (int i = 0; i < ok.length; i++) {
+            ok[i] = right.get(i);
+        }
+        System.out.println(Tally.reliability(p, ok));
+    }
+
+    private static void captures(Recognition r, Trial t, Tally tally) {
+        Map<String, String> found = r.candidates().stream()
+                .filter(c -> c.error().equals(t.known().key()))
+                .findFirst()
+                .map(Recognition.Candidate::captures)
+                .orElse(null);
+        if (found == null) {
+            return; // counted as not recognised already
+        }
+        t.values().forEach((name, value) -> tally.captured(bare(value).equals(bare(found.getOrDefault(name, "")))));
+    }
+
+    private static String bare(String value) {
+        return value.replaceAll("\\s+", "");
+    }
+
+    static Recogniser.Query query(String text) {
+        return new Recogniser.Query(text, null, null, null);
+    }
+}

@@ -1,0 +1,69 @@
+package org.mendak.core.recognise;
+
+import org.mendak.core.language.ProductRange;
+import org.mendak.core.runbook.Signature;
+
+/**
+ * What is known besides the text: product, version and phase, supporting messages, other codes. In the log of the odds, set by
+ * judgement: the corpus that the rest is fitted on has none of these.
+ */
+final class Circumstances {
+
+    private static final double FITS = 0.3;
+    private static final double OTHER_VERSION = -0.5;
+    private static final double OTHER_PRODUCT = -1.8;
+    private static final double OTHER_PHASE = -1.0;
+    private static final double SUPPORTED = 1.5;
+
+    private Circumstances() {}
+
+    static double weigh(Suspect s, Recogniser.Query query) {
+        double supported = Math.min(2, s.supporting.size()) * SUPPORTED;
+        if (s.otherCode) {
+            s.error.signatures().stream()
+                    .filter(x -> x.kind() == Signature.Kind.CODE)
+                    .findFirst()
+                    .ifPresent(x -> s.reason(Recognition.ReasonKind.AGAINST, "its code would be " + x.text(), -1, -1));
+        }
+        return supported + product(s, query) + phase(s, query);
+    }
+
+    private static double product(Suspect s, Recogniser.Query query) {
+        if (query.product() == null
+                || query.product().isBlank()
+                || s.error.products().isEmpty()) {
+            return 0;
+        }
+        ProductRange.Fit best = ProductRange.Fit.OTHER_PRODUCT;
+        for (ProductRange r : s.error.products()) {
+            ProductRange.Fit fit = r.fit(query.product(), query.version());
+            best = fit.compareTo(best) > 0 ? fit : best;
+        }
+        return switch (best) {
+            case OTHER_PRODUCT -> against(s, "not known of " + query.product(), OTHER_PRODUCT);
+            case OTHER_VERSION -> against(s, "not known of version " + query.version(), OTHER_VERSION);
+            case VERSION_UNKNOWN -> 0;
+            case FITS -> {
+                String version = query.version() == null || query.version().isBlank() ? "" : " " + query.version();
+                s.reason(Recognition.ReasonKind.PRODUCT, query.product() + version + " fits", -1, -1);
+                yield FITS;
+            }
+        };
+    }
+
+    private static double phase(Suspect s, Recogniser.Query query) {
+        if (query.phase() == null || s.error.phases().isEmpty()) {
+            return 0;
+        }
+        if (s.error.phases().contains(query.phase())) {
+            s.reason(Recognition.ReasonKind.PHASE, query.phase().word() + " fits", -1, -1);
+            return FITS;
+        }
+        return against(s, "not known at " + query.phase().word(), OTHER_PHASE);
+    }
+
+    private static double against(Suspect s, String text, double weight) {
+        s.reason(Recognition.ReasonKind.AGAINST, text, -1, -1);
+        return weight;
+    }
+}

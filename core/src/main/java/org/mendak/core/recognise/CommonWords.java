@@ -1,0 +1,47 @@
+package org.mendak.core.recognise;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.Map;
+
+/**
+ * How often a word stands in messages of programs at large. A library of fifty errors cannot tell from itself that "cannot open"
+ * says little; this table can.
+ */
+final class CommonWords {
+
+    /** As many messages of the world at large speak beside those of the library. */
+    static final double WORLD = 3_000;
+
+    private static final double ELSEWHERE = 1.0 / 40_000;
+    private static final Map<String, Float> SHARE = read();
+
+    private CommonWords() {}
+
+    /** The share of messages with this word, in (0, 1]; a small one for words that the table lacks. */
+    static double share(String word) {
+        Float share = SHARE.get(word);
+        return share == null ? ELSEWHERE : share;
+    }
+
+    /** One line a word: the word and in how many of 100,000 messages it stands. */
+    private static Map<String, Float> read() {
+        Map<String, Float> share = new HashMap<>();
+        try (BufferedReader in = new BufferedReader(new InputStreamReader(
+                CommonWords.class.getResourceAsStream("common-words.txt"), StandardCharsets.UTF_8))) {
+            for (String line = in.readLine(); line != null; line = in.readLine()) {
+                int blank = line.indexOf(' ');
+                if (blank > 0 && line.charAt(0) != '#') {
+                    share.put(line.substring(0, blank), Integer.parseInt(line.substring(blank + 1)) / 100_000f);
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return share;
+    }
+}

@@ -1,0 +1,211 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Finds in a segment the entries that could be in a text and lays each where it fits best. A short text is one stretch; a long one
+ * is cut into stretches of up to three lines, and each entry is laid only where the stretch shares most with it. All work is bounded
+ * by counts: entries laid, postings read, words in a stretch.
+ */
+final class Finder {
+
+    /** Lines and words up to which a text is taken as a whole. */
+    private static final int SHORT_LINES = 12;
+
+    private static final int SHORT_WORDS = 300;
+    private static final int MOST_ENTRIES = 60;
+    private static final int MOST_ENTRIES_LONG = 300;
+    private static final int CHUNK_WORDS = 120;
+    private static final int POSTINGS_A_CHUNK = 3_000;
+    private static final int MOST_CHUNKS = 40_000;
+
+    /** An entry where it was laid. */
+    record Found(Segment.Entry entry, Segment segment, Resolved text, Alignment alignment, double[] features) {}
+
+    private final Segment segment;
+    private final Resolved text;
+    private final boolean longText;
+    private final float[] sum;
+    private final int[] touched;
+    private int touchedCount;
+    private final Alignment.Tables tables = new Alignment.Tables();
+
+    private Finder(TextWords words, Segment segment) {
+        this.segment = segment;
+        this.text = new Resolved(words, segment);
+        this.longText = words.lines.size() > SHORT_LINES || text.tokens.size() > SHORT_WORDS;
+        this.sum = new float[segment.entries.size()];
+        this.touched = new int[segment.entries.size()];
+    }
+
+    /** The likeliest entries, in no order. */
+    static List<Found> find(TextWords words, Segment segment) {
+        if (segment.entries.isEmpty()) {
+            return List.of();
+        }
+        Finder f = new Finder(words, segment);
+        return f.longText ? f.amongMany() : f.asOne();
+    }
+
+    private List<Found> asOne() {
+        gather(0, text.tokens.size(), Integer.MAX_VALUE);
+        int[] best = best(MOST_ENTRIES);
+        List<Found> found = new ArrayList<>(best.length);
+        for (int e : best) {
+            lay(e, 0, text.tokens.size(), found);
+        }
+        return found;
+    }
+
+    private void lay(int e, int begin, int end, List<Found> into) {
+        Segment.Entry entry = segment.entries.get(e);
+        Alignment a = Alignment.of(entry, segment, text.tokens, begin, end, tables);
+        if (a.first >= 0) {
+            into.add(new Found(entry, segment, text, a, Comparison.features(entry, segment, text.tokens, a, longText)));
+        }
+    }
+
+    /** Adds up what each entry shares with these tokens, the rarest words first, up to so many postings. */
+    private void gather(int begin, int end, int mostPostings) {
+        for (int i = 0; i < touchedCount; i++) {
+            sum[touched[i]] = 0;
+        }
+        touchedCount = 0;
+        List<Lexicon.Sense> senses = new ArrayList<>();
+        Set<Integer> stems = new HashSet<>();
+        for (int j = begin; j < end; j++) {
+            for (Lexicon.Sense s : text.tokens.get(j).senses()) {
+                if (stems.add(segment.lexicon.stem(s.word()))) {
+                    senses.add(s);
+                }
+            }
+        }
+        senses.sort(Comparator.comparingInt(s -> segment.posting(segment.lexicon.stem(s.word())).length));
+        int read = 0;
+        for (Lexicon.Sense s : senses) {
+            int[] posting = segment.posting(segment.lexicon.stem(s.word()));
+            read += posting.length;
+            if (read > mostPostings && read > posting.length) {
+                break;
+            }
+            float w = segment.weight(s.word()) * s.similarity();
+            for (int e : posting) {
+                if (sum[e] == 0) {
+                    touched[touchedCount++] = e;
+                }
+                sum[e] += w;
+            }
+        }
+    }
+
+    /** Shared weight, more for those of which much is shared. */
+    private float merit(int e) {
+        return (float) (sum[e]
+                * Math.sqrt(sum[e] / Math.max(0.1, segment.entries.get(e).weight())));
+    }
+
+    /** The entries with most merit among the touched ones. */
+    private int[] best(int most) {
+        long[] heap = new long[Math.min(most, touchedCount)];
+        if (heap.length == 0) {
+            return new int[0];
+        }
+        int size = 0;
+        long least = 0;
+        for (int i = 0; i < touchedCount; i++) {
+            int e = touched[i];
+            long key = (long) Float.floatToIntBits(merit(e)) << 32 | (Integer.MAX_VALUE - e);
+            if (size < heap.length) {
+                heap[size++] = key;
+                if (size == heap.length) {
+                    Arrays.sort(heap);
+                    least = heap[0];
+                }
+            } else if (key > least) {
+                int at = 1;
+                while (at < heap.length && heap[at] < key) {
+                    heap[at - 1] = heap[at];
+                    at++;
+                }
+                heap[at - 1] = key;
+                least = heap[0];
+            }
+        }
+        int[] entries = new int[size];
+        for (int i = 0; i < size; i++) {
+            entries[i] = Integer.MAX_VALUE - (int) heap[size - 1 - i];
+        }
+        return entries;
+    }
+
+    /** The long way: per entry the chunk that shares most with it, then the entries that share most. */
+    private List<Found> amongMany() {
+        List<Integer> starts = chunks();
+        float[] bestMerit = new float[sum.length];
+        int[] bestChunk = new int[sum.length];
+        Set<Long> seen = new HashSet<>();
+        for (int c = 0; c + 1 < starts.size() && c < MOST_CHUNKS; c++) {
+            int begin = starts.get(c);
+            int end = starts.get(Math.min(c + 2, starts.size() - 1));
+            if (!seen.add(shape(begin, end))) {
+                continue;
+            }
+            gather(begin, end, POSTINGS_A_CHUNK);
+            for (int i = 0; i < touchedCount; i++) {
+                int e = touched[i];
+                float m = merit(e);
+                if (m > bestMerit[e]) {
+                    bestMerit[e] = m;
+                    bestChunk[e] = c;
+                }
+            }
+        }
+        long[] order = new long[sum.length];
+        int size = 0;
+        for (int e = 0; e < sum.length; e++) {
+            if (bestMerit[e] > 0) {
+                order[size++] = (long) Float.floatToIntBits(bestMerit[e]) << 32 | e;
+            }
+        }
+        Arrays.sort(order, 0, size);
+        List<Found> found = new ArrayList<>();
+        for (int i = size - 1; i >= 0 && i >= size - MOST_ENTRIES_LONG; i--) {
+            int e = (int) order[i];
+            int c = bestChunk[e];
+            lay(e, starts.get(c), starts.get(Math.min(c + 3, starts.size() - 1)), found);
+        }
+        return found;
+    }
+
+    /** Where each line begins, long lines cut; the last number is behind the last word. */
+    private List<Integer> chunks() {
+        List<Integer> starts = new ArrayList<>();
+        int line = -1;
+        int size = 0;
+        for (int j = 0; j < text.tokens.size(); j++) {
+            if (text.tokens.get(j).line() != line || size >= CHUNK_WORDS) {
+                starts.add(j);
+                line = text.tokens.get(j).line();
+                size = 0;
+            }
+            size++;
+        }
+        starts.add(text.tokens.size());
+        return starts;
+    }
+
+    /** A number that lines have in common which differ in figures only. */
+    private long shape(int begin, int end) {
+        long h = 7;
+        for (int j = begin; j < end; j++) {
+            Resolved.Token t = text.tokens.get(j);
+            h = h * 1_000_003 + (t.isFigures() ? 1 : t.text().hashCode());
+        }
+        return h;
+    }
+}

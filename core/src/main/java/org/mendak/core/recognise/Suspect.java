@@ -1,0 +1,106 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Signature;
+
+/** What speaks for one known error in one text, gathered bit by bit; the model then judges it. */
+final class Suspect {
+
+    private static final int MOST_REASONS = 80;
+    private static final int MOST_SUPPORT = 3;
+
+    final KnownError error;
+    /** Where its best signature was laid; null if only a code was found. */
+    Finder.Found best;
+
+    private double bestScore = Double.NEGATIVE_INFINITY;
+    final List<CodeHit> codes = new ArrayList<>();
+    /** Supporting messages and symptoms beside the best signature. */
+    final List<Finder.Found> supporting = new ArrayList<>();
+
+    final List<Recognition.Reason> reasons = new ArrayList<>();
+    final Map<String, String> captures = new HashMap<>();
+    /** Raw stretches that are values of this error's placeholders. */
+    final List<int[]> valueSpans = new ArrayList<>();
+
+    boolean exact;
+    int literalCharacters;
+    int from = -1;
+    int to = -1;
+    boolean otherCode;
+    /** How much better it explains the text than the best of the others, in nats; negative if worse. */
+    double margin;
+
+    double score;
+    double probability;
+    /** Whether this is the reason inside another's captured value. */
+    boolean inside;
+
+    Suspect(KnownError error) {
+        this.error = error;
+    }
+
+    /** Takes a signature into account; {@code score} is the model's, before codes. */
+    void laid(Finder.Found found, double foundScore) {
+        if (found.entry().signature().kind() == Signature.Kind.SUPPORTING) {
+            if (supporting.size() < MOST_SUPPORT && found.features()[Features.COVERAGE] > 0.75) {
+                supporting.add(found);
+            }
+        } else if (foundScore > bestScore) {
+            best = found;
+            bestScore = foundScore;
+        }
+    }
+
+    double bestScore() {
+        return bestScore;
+    }
+
+    void reason(Recognition.ReasonKind kind, String text, int start, int end) {
+        Recognition.Reason r = new Recognition.Reason(kind, text, start, end);
+        if (reasons.size() < MOST_REASONS && !reasons.contains(r)) {
+            reasons.add(r);
+        }
+    }
+
+    void covers(int start, int end) {
+        from = from < 0 ? start : Math.min(from, start);
+        to = Math.max(to, end);
+    }
+
+    /** Nats that it explains less those that it leaves open, with a little for every character to the letter. */
+    double merit() {
+        double own = codes.isEmpty() ? 0 : 12;
+        if (best == null) {
+            return own;
+        }
+        double[] f = best.features();
+        double open = 0.4 * f[Features.MISSING] + 0.4 * f[Features.UNEXPLAINED_LINE];
+        return own + 10 * (f[Features.MATCHED] - open) + 3 * f[Features.BAG] + (exact ? 4 + 0.2 * literalCharacters : 0);
+    }
+
+    /** The features with codes and exactness, and without the message's if the code says more than what is left of the message. */
+    double[] features(int signatures) {
+        double[] f = new double[Features.NAMES.size()];
+        boolean strong = codes.stream().anyMatch(c -> !c.isBare());
+        boolean bare = !codes.isEmpty() && !strong;
+        if (best != null && (codes.isEmpty() || best.features()[Features.COVERAGE] > 0.3)) {
+            System.arraycopy(best.features(), 0, f, 0, f.length);
+            f[Features.CODE_AND_WORDS] = codes.isEmpty() ? 0 : 1;
+        }
+        f[Features.SOME] = 1;
+        f[Features.SIZE] = Math.log(signatures + 1.0) / 10;
+        f[Features.EXACT] = exact ? 1 : 0;
+        f[Features.EXACT_LONG] = exact ? Math.min(1, literalCharacters / 30.0) : 0;
+        f[Features.LITERAL] = exact ? Math.log1p(literalCharacters) : 0;
+        f[Features.CODE] = strong ? 1 : 0;
+        f[Features.BARE_NUMBER] = bare ? 1 : 0;
+        f[Features.MARGIN] = Math.max(-3, Math.min(3, margin / 5));
+        f[Features.OTHER_CODE] = otherCode ? 1 : 0;
+        return f;
+    }
+}

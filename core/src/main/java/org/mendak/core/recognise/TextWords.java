@@ -1,0 +1,90 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/** The words of a text line by line, log prefixes left out; what stands in one run without blanks shares one weight. */
+final class TextWords {
+
+    final List<Words.Word> words = new ArrayList<>();
+    /** For each line where its message starts and where it ends, in UTF-16 units. */
+    final List<int[]> lines = new ArrayList<>();
+
+    private final String raw;
+    private int[] lineOf = new int[256];
+    private float[] share = new float[256];
+
+    TextWords(String raw) {
+        this.raw = raw;
+        int at = 0;
+        while (at <= raw.length()) {
+            int end = raw.indexOf('\n', at);
+            end = end < 0 ? raw.length() : end;
+            int from = LogPrefix.end(raw, at, end);
+            lines.add(new int[] {from, end});
+            int first = words.size();
+            Words.read(raw, from, end, words);
+            grow();
+            for (int i = first; i < words.size(); i++) {
+                lineOf[i] = lines.size() - 1;
+            }
+            shares(first);
+            at = end + 1;
+        }
+    }
+
+    private void grow() {
+        if (words.size() > lineOf.length) {
+            int size = Math.max(words.size(), lineOf.length * 2);
+            lineOf = Arrays.copyOf(lineOf, size);
+            share = Arrays.copyOf(share, size);
+        }
+    }
+
+    private void shares(int first) {
+        int i = first;
+        while (i < words.size()) {
+            int last = i;
+            while (last + 1 < words.size()
+                    && !blankBetween(words.get(last).to(), words.get(last + 1).from())) {
+                last++;
+            }
+            int count = last - i + 1;
+            for (int k = i; k <= last; k++) {
+                share[k] = 1f / count;
+            }
+            i = last + 1;
+        }
+    }
+
+    private boolean blankBetween(int from, int to) {
+        for (int i = from; i < to; i++) {
+            if (Character.isWhitespace(raw.charAt(i))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Where the line begins, prefix included. */
+    int lineStart(int line) {
+        return line == 0 ? 0 : lines.get(line - 1)[1] + 1;
+    }
+
+    int line(int word) {
+        return lineOf[word];
+    }
+
+    /** The part of one weight that this word has: 1 if it stands alone, less in a path or a dotted name. */
+    float share(int word) {
+        return share[word];
+    }
+
+    /** Whether this word is the last of its line and nothing follows it there. */
+    boolean atLineEnd(int word) {
+        int end = lines.get(lineOf[word])[1];
+        int to = words.get(word).to();
+        return to == end || to == end - 1 && raw.charAt(to) == '\r';
+    }
+}
