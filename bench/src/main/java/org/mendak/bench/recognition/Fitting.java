@@ -20,11 +20,14 @@ import org.mendak.core.recognise.Recogniser;
 public final class Fitting {
 
     private static final int[] SIZES = {20_000, 1_000, 50};
-    private static final int EACH = 400;
+    private static final int EACH = 700;
     private static final int NEGATIVES = 2_000;
     private static final int COMMON = 1_500;
-    private static final int HIDDEN = Integer.getInteger("hidden", 10);
-    private static final int EPOCHS = 60;
+    private static final int HIDDEN = Integer.getInteger("hidden", 14);
+    private static final int EPOCHS = 80;
+    /** Candidates of a text that are fitted on. */
+    private static final int MOST = 14;
+
     private static final int BATCH = 64;
     private static final double RIDGE = 0.0001;
 
@@ -47,7 +50,7 @@ public final class Fitting {
             trials.addAll(Trial.ordinary(corpus, true, NEGATIVES, 19 + size));
             for (Trial t : trials) {
                 List<Recogniser.Explanation> all =
-                        index.recogniser().explain(Accuracy.query(t.text()));
+                        index.recogniser().explain(Accuracy.query(t.text())).stream().limit(MOST).toList();
                 if (all.isEmpty()) {
                     continue;
                 }

@@ -20,7 +20,7 @@ import org.mendak.core.language.ValueType;
 record Message(Template template, List<String> words, boolean failure) {
 
     private static final Pattern HOLE = Pattern.compile(
-            "%(?:\\d+\\$)?(?:\\((\\w+)\\))?[-+ #0'q]*(?:\\d+|\\*)?(?:\\.(?:\\d+|\\*))?(?:hh|h|ll|l|z|j|t|L|w)?([diouxXcsSpfeEgGaADTFHVOKRPCZr])"
+            "%(?:\\d+\\$)?(?:\\((\\w+)\\))?[-+ #0'q]*(?:\\d+|\\*)?(?:\\.(?:\\d+|\\*))?(?:hh|h|ll|l|z|j|t|L|w)?(?:p(?=[ABS]))?([diouxXcsSpfeEgGaABSDTFHVOKRPCZr])"
                     + "|%<PRI([duxX])\\w*>|<PRI([duxX])\\w*>|\\{(\\d)(?:,[^}]*)?\\}");
     private static final Pattern WORD = Pattern.compile("\\p{L}+[\\p{L}\\p{N}]*|\\p{N}+");
     private static final Pattern FAILS = Pattern.compile(
@@ -120,7 +120,7 @@ record Message(Template template, List<String> words, boolean failure) {
         if (d != null && "xXp".contains(d)) {
             return ValueType.HEX;
         }
-        if (d != null && !"sS".contains(d)) {
+        if (d != null && !"s".contains(d)) {
             return ValueType.WORD;
         }
         List<String> before = wordsOf(lead);

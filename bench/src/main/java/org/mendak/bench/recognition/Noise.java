@@ -199,7 +199,7 @@ enum Noise {
     private static String embed(String line, List<String> others, Random random) {
         List<String> lines = new ArrayList<>();
         for (int i = 0; i < 200; i++) {
-            lines.add(prefix(random) + others.get(random.nextInt(others.size())));
+            lines.add(others.get(random.nextInt(others.size())));
         }
         lines.add(random.nextInt(lines.size()), line);
         return String.join("\n", lines);

@@ -95,6 +95,9 @@ final class CodeReader {
         if (w.length() > 60 || isPartOfPath(from, to)) {
             return;
         }
+        if (isDigits(w) && apart(from, to)) {
+            return;
+        }
         boolean minus = from > 0 && text.charAt(from - 1) == '-' && (from == 1 || !isWordChar(text.charAt(from - 2)));
         if (isDigits(w) && (minus || !isHexOfFigures(w))) {
             decimal(w, minus ? from - 1 : from, to, minus);
@@ -106,6 +109,21 @@ final class CodeReader {
         } else if (isSymbolic(w)) {
             hits.add(new CodeHit(w, w.toUpperCase(Locale.ROOT), CodeHit.Kind.SYMBOLIC, "", from, to));
         }
+    }
+
+    /** PD 4012: a known code that has lost its dash. */
+    private boolean apart(int from, int to) {
+        if (before.isEmpty() || before.length() > 8 || from < before.length() + 1 || text.charAt(from - 1) != ' ') {
+            return false;
+        }
+        int start = from - 1 - before.length();
+        String whole = text.substring(start, from - 1) + "-" + text.substring(from, to);
+        if (!known.test(CodeHit.keyOf(whole)) || !Character.isLetter(whole.charAt(0))) {
+            return false;
+        }
+        hits.add(new CodeHit(
+                text.substring(start, to), whole.toUpperCase(Locale.ROOT), CodeHit.Kind.SYMBOLIC, "", start, to));
+        return true;
     }
 
     /** File names and addresses hold many things that look like codes. */

@@ -11,7 +11,7 @@ final class Evidences {
 
     private Evidences() {}
 
-    static void gather(Suspect s, String raw, TextWords words, boolean closely) {
+    static void gather(Suspect s, String raw, TextWords words) {
         for (CodeHit hit : s.codes) {
             s.reason(Recognition.ReasonKind.CODE, hit.canonical(), hit.from(), hit.to());
         }
@@ -22,13 +22,13 @@ final class Evidences {
         if (best != null) {
             Signature.Kind kind = best.entry().signature().kind();
             boolean message = best.entry().template() != null;
-            if (!message || !closely || !exact(s, best, raw, words)) {
+            if (!message || !exact(s, best, raw, words)) {
                 aligned(
                         s,
                         best,
                         kind == Signature.Kind.SYMPTOM ? Recognition.ReasonKind.SYMPTOM : Recognition.ReasonKind.WORDS,
                         raw);
-                if (message && closely) {
+                if (message) {
                     values(s, best, raw, words);
                 }
             }
@@ -44,12 +44,15 @@ final class Evidences {
         int lastLine =
                 Math.min(words.lines.size() - 1, tokens.get(f.alignment().last).line() + LINES_ON);
         int base = words.lineStart(Math.max(0, firstLine - LINES_ON));
-        String region = raw.substring(base, words.lines.get(lastLine)[1]);
-        PreparedText text = PreparedText.of(region, true);
-        ExactMatcher.Match match = ExactMatcher.find(f.entry().template(), text);
-        if (match == null) {
-            text = PreparedText.of(region, false);
+        int end = words.lines.get(lastLine)[1];
+        PreparedText text = null;
+        ExactMatcher.Match match = null;
+        for (PreparedText.Leave leave : PreparedText.Leave.values()) {
+            text = words.prepared(base, end, leave);
             match = ExactMatcher.find(f.entry().template(), text);
+            if (match != null) {
+                break;
+            }
         }
         if (match == null) {
             return false;
@@ -85,7 +88,7 @@ final class Evidences {
     }
 
     private static void values(Suspect s, Finder.Found f, String raw, TextWords words) {
-        for (GapCaptures.Value v : GapCaptures.read(f.entry(), f.alignment(), f.text().tokens, raw, words.lines)) {
+        for (GapCaptures.Value v : GapCaptures.read(f, raw, words.lines)) {
             s.captures.putIfAbsent(v.name(), v.text());
             s.valueSpans.add(new int[] {v.from(), v.to()});
             s.reason(Recognition.ReasonKind.VALUE, v.name(), v.from(), v.to());

@@ -20,46 +20,67 @@ final class ExactMatcher {
     record Match(List<Piece> pieces, Map<String, String> values) {}
 
     private static final int BUDGET = 4_000;
-    private static final String CLOSING = ".,;:!?)]}";
+    private static final String CLOSING = ".,;:!?)]}<>|";
 
     private final PreparedText text;
-    private final List<Template.Part> parts;
+    private final List<Part> parts;
+    /** Whether what is left out of a literal's edges must be left out of the text there too. */
+    private final boolean edges;
+
     private final List<Piece> pieces = new ArrayList<>();
     private final Map<String, String> values = new LinkedHashMap<>();
     private int work;
 
-    private ExactMatcher(Template template, PreparedText text) {
+    private ExactMatcher(Template template, PreparedText text, boolean edges) {
         this.text = text;
         this.parts = squeezed(template.parts());
+        this.edges = edges;
     }
 
+    /** A literal, squeezed, with whether something was left out at its edges; or a value. */
+    private record Part(String literal, boolean looseStart, boolean looseEnd, Template.Placeholder hole) {}
+
     /** Literals squeezed; one of blanks and quotation marks alone is kept, empty, only where it parts two values. */
-    private static List<Template.Part> squeezed(List<Template.Part> parts) {
-        List<Template.Part> all = new ArrayList<>(parts.size());
+    private static List<Part> squeezed(List<Template.Part> parts) {
+        List<Part> all = new ArrayList<>(parts.size());
         for (int i = 0; i < parts.size(); i++) {
             if (parts.get(i) instanceof Template.Literal l) {
                 String bare = PreparedText.squeeze(l.text());
                 if (!bare.isEmpty() || i > 0 && i + 1 < parts.size()) {
-                    all.add(new Template.Literal(bare));
+                    String first = l.text().substring(0, 1);
+                    String last = l.text().substring(l.text().length() - 1);
+                    all.add(new Part(
+                            bare,
+                            PreparedText.squeeze(first).isEmpty(),
+                            PreparedText.squeeze(last).isEmpty(),
+                            null));
                 }
             } else {
-                all.add(parts.get(i));
+                all.add(new Part(null, false, false, (Template.Placeholder) parts.get(i)));
             }
         }
         return all;
     }
 
-    /** The first match, or null. */
+    /** The first match with blanks and quotation marks beside values where the template has them, else without, or null. */
     static Match find(Template template, PreparedText text) {
-        ExactMatcher m = new ExactMatcher(template, text);
-        return m.run() ? new Match(List.copyOf(m.pieces), Map.copyOf(m.values)) : null;
+        for (boolean edges : new boolean[] {true, false}) {
+            ExactMatcher m = new ExactMatcher(template, text, edges);
+            if (m.run()) {
+                return new Match(List.copyOf(m.pieces), Map.copyOf(m.values));
+            }
+            if (m.work == 0) {
+                return null; // the first literal stands nowhere
+            }
+        }
+        return null;
     }
 
     private boolean run() {
-        if (parts.isEmpty() || parts.size() == 1 && parts.get(0) instanceof Template.Placeholder) {
+        if (parts.isEmpty() || parts.size() == 1 && parts.get(0).hole() != null) {
             return false; // nothing but a value: it would match everything
         }
-        boolean openStart = parts.get(0) instanceof Template.Placeholder;
+        boolean openStart = parts.get(0).hole() != null;
         String first = literal(openStart ? 1 : 0);
         if (first.isEmpty()) {
             return false;
@@ -83,10 +104,13 @@ final class ExactMatcher {
     }
 
     private boolean openStart(int at, String first) {
-        Template.Placeholder h = (Template.Placeholder) parts.get(0);
+        Template.Placeholder h = parts.get(0).hole();
         int from = at;
         while (from > 0 && at - from < h.type().longest() && !breaks(from - 1, h.type())) {
             from--;
+        }
+        if (h.type() == ValueType.TEXT) {
+            from = behindNames(from, at);
         }
         if (from == at || !capture(h, from, at)) {
             return false;
@@ -94,14 +118,26 @@ final class ExactMatcher {
         return rest(2, at, first);
     }
 
+    /** "stager: sync: list.dat": programs put their names before a message, so the value is what stands behind the last of them. */
+    private int behindNames(int from, int at) {
+        for (int i = at - 2; i > from; i--) {
+            char c = text.squeezed.charAt(i);
+            boolean apart = text.places[i + 1] > text.places[i] + 1;
+            if (apart && (c == ':' || c == '-' && text.places[i] > text.places[i - 1] + 1)) {
+                return i + 1;
+            }
+        }
+        return from;
+    }
+
     /** Whether a value of this type ends between this squeezed character and the next. */
     private boolean breaks(int i, ValueType type) {
         String gap = text.raw.substring(
                 text.places[i] + 1, i + 1 < text.places.length ? text.places[i + 1] : text.raw.length());
-        if (gap.indexOf('\n') >= 0 || gap.indexOf('"') >= 0) {
+        if (gap.indexOf('"') >= 0 || gap.indexOf('\n') >= 0 && !text.wrapsBehind(i)) {
             return true;
         }
-        return !gap.isEmpty()
+        return gap.indexOf('\n') < 0
                 && gap.chars().anyMatch(Character::isWhitespace)
                 && type != ValueType.TEXT
                 && type != ValueType.LIST;
@@ -127,7 +163,7 @@ final class ExactMatcher {
     }
 
     private String literal(int part) {
-        return ((Template.Literal) parts.get(part)).text();
+        return parts.get(part).literal();
     }
 
     /** Matches the parts from this one on, which starts exactly at this squeezed position. */
@@ -135,9 +171,7 @@ final class ExactMatcher {
         if (part >= parts.size()) {
             return wordEnds(at);
         }
-        if (!(parts.get(part) instanceof Template.Placeholder h)) {
-            throw new IllegalStateException("literals are taken with the placeholder before them");
-        }
+        Template.Placeholder h = parts.get(part).hole();
         if (part == parts.size() - 1) {
             return last(h, at);
         }
@@ -146,7 +180,7 @@ final class ExactMatcher {
         int end = next(next, at + 1);
         while (end >= 0 && end - at <= h.type().longest() && work++ < BUDGET) {
             Map<String, String> kept = Map.copyOf(values);
-            if (capture(h, at, end)) {
+            if (fitsEdges(parts.get(part + 1), part + 2 >= parts.size(), end) && capture(h, at, end)) {
                 if (!next.isEmpty()) {
                     pieces.add(new Piece(null, end, end + next.length()));
                 }
@@ -162,6 +196,19 @@ final class ExactMatcher {
             end = next(next, end + 1);
         }
         return false;
+    }
+
+    /** Whether blanks and quotation marks stand at the literal's edges where the template has them. */
+    private boolean fitsEdges(Part literal, boolean last, int at) {
+        if (!edges || literal.literal().isEmpty()) {
+            return true;
+        }
+        int end = at + literal.literal().length();
+        boolean start = !literal.looseStart() || at == 0 || text.places[at] > text.places[at - 1] + 1;
+        boolean behind = !literal.looseEnd() && !last
+                || end >= text.places.length
+                || text.places[end] > text.places[end - 1] + 1;
+        return start && behind;
     }
 
     /** Where the literal stands next; an empty one stands where blanks or quotation marks were left out. */

@@ -19,9 +19,9 @@ final class Finder {
 
     private static final int SHORT_WORDS = 300;
     private static final int MOST_ENTRIES = 60;
-    private static final int MOST_ENTRIES_LONG = 300;
+    private static final int MOST_ENTRIES_LONG = 400;
     private static final int CHUNK_WORDS = 120;
-    private static final int POSTINGS_A_CHUNK = 3_000;
+    private static final int POSTINGS_A_CHUNK = 6_000;
     private static final int MOST_CHUNKS = 40_000;
 
     /** An entry where it was laid. */
@@ -103,44 +103,55 @@ final class Finder {
         }
     }
 
-    /** Shared weight, more for those of which much is shared. */
+    /** Shared weight, more for those of which much is shared; only its order counts. */
     private float merit(int e) {
-        return (float) (sum[e]
-                * Math.sqrt(sum[e] / Math.max(0.1, segment.entries.get(e).weight())));
+        float w = segment.weightOf(e);
+        return sum[e] * sum[e] * sum[e] / (longText ? w * w : w);
     }
 
-    /** The entries with most merit among the touched ones. */
+    /** The entries with most merit among the touched ones, the best first. */
     private int[] best(int most) {
-        long[] heap = new long[Math.min(most, touchedCount)];
-        if (heap.length == 0) {
-            return new int[0];
-        }
+        int wanted = Math.min(most, touchedCount);
+        long[] heap = new long[wanted]; // the least on top
         int size = 0;
-        long least = 0;
         for (int i = 0; i < touchedCount; i++) {
             int e = touched[i];
             long key = (long) Float.floatToIntBits(merit(e)) << 32 | (Integer.MAX_VALUE - e);
-            if (size < heap.length) {
+            if (size < wanted) {
                 heap[size++] = key;
-                if (size == heap.length) {
-                    Arrays.sort(heap);
-                    least = heap[0];
+                if (size == wanted) {
+                    Arrays.sort(heap); // sorted is a heap
                 }
-            } else if (key > least) {
-                int at = 1;
-                while (at < heap.length && heap[at] < key) {
-                    heap[at - 1] = heap[at];
-                    at++;
-                }
-                heap[at - 1] = key;
-                least = heap[0];
+            } else if (key > heap[0]) {
+                sink(heap, key);
             }
         }
-        int[] entries = new int[size];
-        for (int i = 0; i < size; i++) {
-            entries[i] = Integer.MAX_VALUE - (int) heap[size - 1 - i];
+        Arrays.sort(heap);
+        int[] entries = new int[wanted];
+        for (int i = 0; i < wanted; i++) {
+            entries[i] = Integer.MAX_VALUE - (int) heap[wanted - 1 - i];
         }
         return entries;
+    }
+
+    /** Replaces the least. */
+    private static void sink(long[] heap, long key) {
+        int at = 0;
+        while (true) {
+            int child = 2 * at + 1;
+            if (child >= heap.length) {
+                break;
+            }
+            if (child + 1 < heap.length && heap[child + 1] < heap[child]) {
+                child++;
+            }
+            if (heap[child] >= key) {
+                break;
+            }
+            heap[at] = heap[child];
+            at = child;
+        }
+        heap[at] = key;
     }
 
     /** The long way: per entry the chunk that shares most with it, then the entries that share most. */

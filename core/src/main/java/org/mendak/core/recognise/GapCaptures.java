@@ -13,7 +13,10 @@ import org.mendak.core.language.Template;
 final class GapCaptures {
 
     private static final String LOOSE = " \t\r\n\"'`\u2018\u2019\u201c\u201d\u00ab\u00bb";
-    private static final String CLOSING = ".,;:!?)]}>";
+    private static final String CLOSING = ".,;:!?)]}<>|";
+
+    /** Words within which a misspelt one is looked for. */
+    private static final int NEAR = 12;
 
     /** A value where it stands in the raw text. */
     record Value(String name, String text, int from, int to) {}
@@ -27,9 +30,12 @@ final class GapCaptures {
     }
 
     /** The values of an entry's placeholders, as far as they can be told; {@code lines} are where messages start and end. */
-    static List<Value> read(
-            Segment.Entry entry, Alignment a, List<Resolved.Token> tokens, String raw, List<int[]> lines) {
+    static List<Value> read(Finder.Found f, String raw, List<int[]> lines) {
+        Segment.Entry entry = f.entry();
+        Alignment a = f.alignment();
+        List<Resolved.Token> tokens = f.text().tokens;
         GapCaptures g = new GapCaptures(raw);
+        int[] places = repaired(entry, f.segment(), a, tokens);
         List<Template.Part> gap = new ArrayList<>();
         int word = 0;
         int from = -1;
@@ -44,10 +50,10 @@ final class GapCaptures {
             Words.read(literal, 0, literal.length(), words);
             int at = 0;
             for (Words.Word w : words) {
-                if (word >= a.at.length) {
+                if (word >= places.length) {
                     return g.values;
                 }
-                int token = a.at[word++];
+                int token = places[word++];
                 sign(gap, literal.substring(at, w.from()));
                 at = w.to();
                 if (token < 0) {
@@ -57,7 +63,7 @@ final class GapCaptures {
                 int to = tokens.get(token).from();
                 if (whole) {
                     int start = from >= 0 ? from : lines.get(tokens.get(token).line())[0];
-                    g.part(gap, start, to, from < 0);
+                    g.part(gap, start, to, from < 0, false);
                 }
                 whole = true;
                 gap.clear();
@@ -66,9 +72,42 @@ final class GapCaptures {
             sign(gap, literal.substring(at));
         }
         if (whole && from >= 0) {
-            g.part(gap, from, lines.get(tokens.get(a.last).line())[1], false);
+            g.part(gap, from, lines.get(tokens.get(lastOf(places)).line())[1], false, true);
         }
         return g.values;
+    }
+
+    /** The alignment with words added that stand where they belong and are nearly the template's, however short. */
+    private static int[] repaired(Segment.Entry entry, Segment segment, Alignment a, List<Resolved.Token> tokens) {
+        int[] places = a.at.clone();
+        int stretchEnd = a.begin + a.tokenBag.length;
+        for (int i = 0; i < places.length; i++) {
+            if (places[i] >= 0) {
+                continue;
+            }
+            int from = i == 0 ? Math.max(a.begin, a.first - NEAR) : places[i - 1] + 1;
+            int to = i == places.length - 1 ? Math.min(stretchEnd, a.last + 1 + NEAR) : 0;
+            for (int k = i + 1; k < places.length && to == 0; k++) {
+                to = Math.max(0, places[k]);
+            }
+            if (i > 0 && places[i - 1] < 0 || to == 0) {
+                continue;
+            }
+            String word = segment.lexicon.word(entry.words()[i]);
+            int allowed = word.length() > 6 ? 2 : 1;
+            for (int j = from; j < Math.min(to, from + NEAR) && places[i] < 0 && word.length() > 1; j++) {
+                places[i] = Lexicon.distance(tokens.get(j).text(), word, allowed) <= allowed ? j : -1;
+            }
+        }
+        return places;
+    }
+
+    private static int lastOf(int[] places) {
+        int last = -1;
+        for (int p : places) {
+            last = Math.max(last, p);
+        }
+        return last;
     }
 
     private static void sign(List<Template.Part> gap, String between) {
@@ -80,7 +119,7 @@ final class GapCaptures {
     }
 
     /** Parts one gap: placeholders with signs before, between and behind them. */
-    private void part(List<Template.Part> gap, int from, int to, boolean openStart) {
+    private void part(List<Template.Part> gap, int from, int to, boolean openStart, boolean openEnd) {
         int at = from;
         for (int i = 0; i < gap.size(); i++) {
             if (gap.get(i) instanceof Template.Literal l) {
@@ -98,7 +137,7 @@ final class GapCaptures {
             } else if (!last) {
                 end = sign(((Template.Literal) gap.get(i + 1)).text(), at, to, i + 2 >= gap.size());
             }
-            take(h, at, end, openStart && i == 0);
+            take(h, at, last && openEnd ? bare(at, end) : end, openStart && i == 0);
             at = end;
         }
     }
@@ -110,6 +149,15 @@ final class GapCaptures {
             at = raw.indexOf(sign.substring(0, 1), from + 1);
         }
         return at > from && at < to ? at : to;
+    }
+
+    /** Where a value at a message's end ends: before closing punctuation and quotation marks. */
+    private int bare(int from, int to) {
+        int end = to;
+        while (end > from && (LOOSE.indexOf(raw.charAt(end - 1)) >= 0 || CLOSING.indexOf(raw.charAt(end - 1)) >= 0)) {
+            end--;
+        }
+        return end;
     }
 
     private int blankFrom(int from, int to) {

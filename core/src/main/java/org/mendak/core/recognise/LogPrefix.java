@@ -30,8 +30,10 @@ final class LogPrefix {
      *
      * @param from the line's first character
      * @param to behind its last
+     * @param names whether a name with a colon behind a time stamp belongs to it: a program's name, or a file's, that the message
+     *     begins with
      */
-    static int end(String raw, int from, int to) {
+    static int end(String raw, int from, int to, boolean names) {
         int message = from;
         int at = from;
         boolean stamped = false;
@@ -47,12 +49,20 @@ final class LogPrefix {
                 break;
             }
             String word = raw.substring(start, Math.min(end, start + 80));
-            boolean sure = isTime(word) || isBracketed(word) || isLevel(word) || isProcess(word, stamped && plain < 2);
+            boolean process = isProcess(word, names && stamped && plain < 2);
+            boolean sure = process
+                    || isTime(word)
+                    || isBracketed(word)
+                    || isLevel(word, stamped)
+                    || isNamed(raw, end, to, word, stamped || levelled);
             if (sure) {
                 stamped |= isTime(word);
-                levelled |= isLevel(word);
+                levelled |= isLevel(word, stamped);
                 plain = 0;
                 message = skipBlanks(raw, end, to);
+                if (process && word.endsWith(":")) {
+                    break;
+                }
             } else if (message == at && isMark(word)) {
                 message = skipBlanks(raw, end, to);
             } else if (levelled || ++plain > 2 || !stamped && !isMonth(word, n)) {
@@ -82,7 +92,7 @@ final class LogPrefix {
 
     /** Digits with colons or dashes such as 08:41:09.123, 2026-03-04T08:41:09Z, 2026-03-04, [08:41:09]. */
     private static boolean isTime(String w) {
-        String t = w.replaceAll("^[\\[(]|[\\]),:]+$", "");
+        String t = trim(w, "[(", "]),:");
         if (t.length() < 5 || !Character.isDigit(t.charAt(0))) {
             return false;
         }
@@ -103,6 +113,15 @@ final class LogPrefix {
         return digits >= 4 && signs >= 1 && (clock || date);
     }
 
+    private static String trim(String w, String first, String last) {
+        int from = !w.isEmpty() && first.indexOf(w.charAt(0)) >= 0 ? 1 : 0;
+        int to = w.length();
+        while (to > from && last.indexOf(w.charAt(to - 1)) >= 0) {
+            to--;
+        }
+        return w.substring(from, to);
+    }
+
     private static boolean isBracketed(String w) {
         return w.length() > 2
                 && (w.charAt(0) == '[' || w.charAt(0) == '<')
@@ -110,8 +129,17 @@ final class LogPrefix {
                 && (w.endsWith("]") || w.endsWith("]:") || w.endsWith(">"));
     }
 
-    private static boolean isLevel(String w) {
-        return LEVELS.contains(w.replaceAll("[:|\\-]+$", ""));
+    private static boolean isLevel(String w, boolean stamped) {
+        String level = trim(w, "", ":|-/");
+        return LEVELS.contains(level) || stamped && level.length() == 1 && "EWIDFV".contains(level);
+    }
+
+    /** core.sync - : a name with a dash behind it, after a time stamp or level. */
+    private static boolean isNamed(String raw, int end, int to, String w, boolean begun) {
+        return begun
+                && end + 2 < to
+                && raw.startsWith(" - ", end)
+                && w.chars().allMatch(c -> Character.isLetterOrDigit(c) || ".-_$".indexOf(c) >= 0);
     }
 
     /** stager[2210]: or, behind a time stamp, stager: */

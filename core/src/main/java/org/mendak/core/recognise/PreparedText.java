@@ -1,19 +1,16 @@
 package org.mendak.core.recognise;
 
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Locale;
 import org.mendak.core.language.ValueType;
 
 /**
- * A text made ready for matching: its words with their places, and its characters without white space and quotation marks
- * in lower case, each with its place in the raw text. Line breaks vanish, so a message wrapped anywhere matches; log
+ * A text made ready for matching to the letter: its characters without white space and quotation marks in lower case, each with
+ * its place in the raw text. Line breaks vanish, so a message wrapped anywhere matches; log
  * prefixes are left out, so it matches though each of its lines has one.
  */
 final class PreparedText {
 
-    /** A word; positions in UTF-16 units of the raw text. */
-    record Word(String text, int from, int to) {}
+    /** Columns that a window has at least. */
+    private static final int NARROWEST = 16;
 
     final String raw;
     /** The squeezed characters. */
@@ -21,25 +18,30 @@ final class PreparedText {
     /** For each squeezed character its position in the raw text. */
     final int[] places;
 
-    final List<Word> words;
-
-    private PreparedText(String raw, String squeezed, int[] places, List<Word> words) {
+    private PreparedText(String raw, String squeezed, int[] places) {
         this.raw = raw;
         this.squeezed = squeezed;
         this.places = places;
-        this.words = words;
+    }
+
+    /** What is left out of lines. */
+    enum Leave {
+        /** The log prefix with the program's name. */
+        PREFIX,
+        /** What is a log prefix for sure. */
+        STAMP,
+        NOTHING
     }
 
     /** With log prefixes left out, or with the whole text. */
-    static PreparedText of(String raw, boolean withoutPrefixes) {
+    static PreparedText of(String raw, Leave leave) {
         StringBuilder squeezed = new StringBuilder(raw.length());
         int[] places = new int[raw.length()];
-        List<Word> words = new ArrayList<>();
         int line = 0;
         while (line < raw.length()) {
             int end = raw.indexOf('\n', line);
             end = end < 0 ? raw.length() : end;
-            int from = withoutPrefixes ? LogPrefix.end(raw, line, end) : line;
+            int from = leave == Leave.NOTHING ? line : LogPrefix.end(raw, line, end, leave == Leave.PREFIX);
             for (int i = from; i < end; i++) {
                 char c = fold(raw.charAt(i));
                 if (c != 0) {
@@ -47,10 +49,9 @@ final class PreparedText {
                     squeezed.append(c);
                 }
             }
-            words(raw, from, end, words);
             line = end + 1;
         }
-        return new PreparedText(raw, squeezed.toString(), java.util.Arrays.copyOf(places, squeezed.length()), words);
+        return new PreparedText(raw, squeezed.toString(), java.util.Arrays.copyOf(places, squeezed.length()));
     }
 
     /** The squeezed form of a literal. */
@@ -65,29 +66,6 @@ final class PreparedText {
         return s.toString();
     }
 
-    /** The words of a literal, lower-cased. */
-    static List<String> wordsOf(String literal) {
-        List<Word> words = new ArrayList<>();
-        words(literal, 0, literal.length(), words);
-        return words.stream().map(Word::text).toList();
-    }
-
-    private static void words(String raw, int from, int end, List<Word> into) {
-        int i = from;
-        while (i < end) {
-            if (!Character.isLetterOrDigit(raw.charAt(i))) {
-                i++;
-                continue;
-            }
-            int to = i;
-            while (to < end && Character.isLetterOrDigit(raw.charAt(to))) {
-                to++;
-            }
-            into.add(new Word(raw.substring(i, to).toLowerCase(Locale.ROOT), i, to));
-            i = to;
-        }
-    }
-
     /** A character for comparing: lower case, plain dashes; 0 for white space, quotation marks and what is invisible. */
     private static char fold(char c) {
         if (Character.isWhitespace(c) || Character.isISOControl(c) || c == '\u00a0' || c == '\ufeff' || c == '\u00ad') {
@@ -98,6 +76,28 @@ final class PreparedText {
             case '\u2010', '\u2011', '\u2012', '\u2013', '\u2014', '\u2212' -> '-';
             default -> Character.toLowerCase(c);
         };
+    }
+
+    /**
+     * Whether the line's end behind a squeezed character was put in by a window's edge: its line is as long as the one before or
+     * behind it, and the next has no log prefix.
+     */
+    boolean wrapsBehind(int squeezedAt) {
+        int at = places[squeezedAt];
+        int end = raw.indexOf('\n', at);
+        if (end < 0) {
+            return false;
+        }
+        int start = raw.lastIndexOf('\n', at) + 1;
+        int nextEnd = raw.indexOf('\n', end + 1);
+        nextEnd = nextEnd < 0 ? raw.length() : nextEnd;
+        int length = end - start;
+        boolean likeNext = nextEnd - end - 1 == length;
+        boolean likeLast = start > 0 && start - 1 - (raw.lastIndexOf('\n', start - 2) + 1) == length;
+        return length >= NARROWEST
+                && nextEnd > end + 1
+                && (likeNext || likeLast)
+                && LogPrefix.end(raw, end + 1, nextEnd, true) == end + 1;
     }
 
     private static boolean hasBlank(String gap) {

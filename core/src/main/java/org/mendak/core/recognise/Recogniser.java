@@ -16,9 +16,6 @@ import org.mendak.core.runbook.Signature;
 public final class Recogniser {
 
     private static final int MOST_CANDIDATES = 10;
-    /** Candidates that are looked at to the letter. */
-    private static final int CLOSELY = 10;
-
     private static final int MOST_SUSPECTS = 24;
 
     /**
@@ -108,9 +105,8 @@ public final class Recogniser {
         if (suspects.size() > MOST_SUSPECTS) {
             suspects = new ArrayList<>(suspects.subList(0, MOST_SUSPECTS));
         }
-        for (int i = 0; i < suspects.size(); i++) {
-            Suspect s = suspects.get(i);
-            Evidences.gather(s, query.text(), words, i < CLOSELY);
+        for (Suspect s : suspects) {
+            Evidences.gather(s, query.text(), words);
         }
         margins(suspects);
         for (Suspect s : suspects) {

@@ -22,9 +22,18 @@ final class Resolved {
      * A word of the text in its place.
      *
      * @param share the part of one weight that it has, in (0, 1]
+     * @param isFigures whether it has nothing but digits
      * @param senses what it could be; may be empty
      */
-    record Token(String text, int from, int to, int line, float share, Cut cut, List<Lexicon.Sense> senses) {
+    record Token(
+            String text,
+            int from,
+            int to,
+            int line,
+            float share,
+            boolean isFigures,
+            Cut cut,
+            List<Lexicon.Sense> senses) {
 
         /** How like the word of a template it is, in [0, 1]. */
         float like(int word, Lexicon lexicon) {
@@ -47,10 +56,6 @@ final class Resolved {
                     && text.length() >= 2
                     && (cut == Cut.END ? whole.startsWith(text) : whole.endsWith(text));
             return fits ? 0.5f + 0.4f * text.length() / whole.length() : 0;
-        }
-
-        boolean isFigures() {
-            return Character.isDigit(text.charAt(0)) && text.chars().allMatch(Character::isDigit);
         }
     }
 
@@ -88,7 +93,17 @@ final class Resolved {
     }
 
     private void add(TextWords text, int i, Words.Word w, List<Lexicon.Sense> senses) {
-        tokens.add(new Token(w.text(), w.from(), w.to(), text.line(i), text.share(i), cut(text, i), senses));
+        tokens.add(new Token(
+                w.text(), w.from(), w.to(), text.line(i), text.share(i), isFigures(w.text()), cut(text, i), senses));
+    }
+
+    private static boolean isFigures(String word) {
+        for (int i = 0; i < word.length(); i++) {
+            if (!Character.isDigit(word.charAt(i))) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static Cut cut(TextWords text, int i) {
@@ -136,6 +151,7 @@ final class Resolved {
                 b.to(),
                 text.line(i),
                 text.share(i),
+                false,
                 Cut.NONE,
                 List.of(new Lexicon.Sense(both, JOINED))));
         return true;
@@ -175,6 +191,7 @@ final class Resolved {
                     from + half.length(),
                     text.line(i),
                     text.share(i) / 2,
+                    false,
                     Cut.NONE,
                     List.of(new Lexicon.Sense(segment.lexicon.find(half), SPLIT))));
         }

@@ -40,6 +40,7 @@ final class Segment {
     private int[][] postings;
 
     private float[] weights;
+    private final float[] weightOf;
     private final int signatures;
 
     /**
@@ -67,11 +68,13 @@ final class Segment {
         lexicon.complete();
         post(raw);
         weigh(beside);
+        weightOf = new float[raw.size()];
         for (Entry e : raw) {
             double weight = 0;
             for (int w : e.words()) {
                 weight += weights[w];
             }
+            weightOf[entries.size()] = (float) Math.max(0.1, weight);
             entries.add(new Entry(e.error(), e.signature(), e.template(), e.words(), e.holes(), weight));
         }
     }
@@ -155,6 +158,11 @@ final class Segment {
     /** Nats of information in a word; positive. */
     float weight(int word) {
         return weights[word];
+    }
+
+    /** What the entry's words weigh together, in nats; 0.1 at least. */
+    float weightOf(int entry) {
+        return weightOf[entry];
     }
 
     /** What a word weighs that no signature has. */

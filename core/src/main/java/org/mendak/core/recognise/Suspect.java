@@ -80,7 +80,10 @@ final class Suspect {
         }
         double[] f = best.features();
         double open = 0.4 * f[Features.MISSING] + 0.4 * f[Features.UNEXPLAINED_LINE];
-        return own + 10 * (f[Features.MATCHED] - open) + 3 * f[Features.BAG] + (exact ? 4 + 0.2 * literalCharacters : 0);
+        return own
+                + 10 * (f[Features.MATCHED] - open)
+                + 3 * f[Features.BAG]
+                + (exact ? 4 + 0.2 * literalCharacters : 0);
     }
 
     /** The features with codes and exactness, and without the message's if the code says more than what is left of the message. */

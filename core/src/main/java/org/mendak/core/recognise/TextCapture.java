@@ -10,10 +10,12 @@ public final class TextCapture {
 
     /** The values of a template's placeholders where it first matches, or empty if it does not. Work is bounded. */
     public static Map<String, String> find(Template template, String output) {
-        ExactMatcher.Match m = ExactMatcher.find(template, PreparedText.of(output, true));
-        if (m == null) {
-            m = ExactMatcher.find(template, PreparedText.of(output, false));
+        for (PreparedText.Leave leave : PreparedText.Leave.values()) {
+            ExactMatcher.Match m = ExactMatcher.find(template, PreparedText.of(output, leave));
+            if (m != null) {
+                return m.values();
+            }
         }
-        return m == null ? Map.of() : m.values();
+        return Map.of();
     }
 }

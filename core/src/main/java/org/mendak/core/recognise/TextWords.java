@@ -2,7 +2,9 @@ package org.mendak.core.recognise;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
 /** The words of a text line by line, log prefixes left out; what stands in one run without blanks shares one weight. */
 final class TextWords {
@@ -12,6 +14,7 @@ final class TextWords {
     final List<int[]> lines = new ArrayList<>();
 
     private final String raw;
+    private final Map<Long, PreparedText> prepared = new HashMap<>();
     private int[] lineOf = new int[256];
     private float[] share = new float[256];
 
@@ -21,7 +24,7 @@ final class TextWords {
         while (at <= raw.length()) {
             int end = raw.indexOf('\n', at);
             end = end < 0 ? raw.length() : end;
-            int from = LogPrefix.end(raw, at, end);
+            int from = LogPrefix.end(raw, at, end, false);
             lines.add(new int[] {from, end});
             int first = words.size();
             Words.read(raw, from, end, words);
@@ -65,6 +68,12 @@ final class TextWords {
             }
         }
         return false;
+    }
+
+    /** A stretch of the text for matching to the letter; made once. */
+    PreparedText prepared(int from, int to, PreparedText.Leave leave) {
+        long key = ((long) from << 32 | to) * 4 + leave.ordinal();
+        return prepared.computeIfAbsent(key, k -> PreparedText.of(raw.substring(from, to), leave));
     }
 
     /** Where the line begins, prefix included. */

@@ -33,8 +33,8 @@ final class Weights {
     /** One line for the linear part, one more for each combination; lines with # are remarks. */
     private static Weights read() {
         List<double[]> rows = new ArrayList<>();
-        try (BufferedReader in = new BufferedReader(new InputStreamReader(
-                Weights.class.getResourceAsStream("weights.txt"), StandardCharsets.UTF_8))) {
+        try (BufferedReader in = new BufferedReader(
+                new InputStreamReader(Weights.class.getResourceAsStream("weights.txt"), StandardCharsets.UTF_8))) {
             for (String line = in.readLine(); line != null; line = in.readLine()) {
                 if (!line.startsWith("#")) {
                     rows.add(Arrays.stream(line.strip().split(" "))
