@@ -27,7 +27,7 @@ import org.mendak.core.runbook.Signature;
 record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) {
 
     private static final int KNOWN = 20_000;
-    private static final int UNKNOWN = 4_000;
+    private static final int UNKNOWN = 8_000;
     private static final long SEED = 20_261_125;
 
     /** A known error of the corpus; {@code code} is empty if it has none; every second template is for fitting. */

@@ -20,16 +20,16 @@ import org.mendak.core.recognise.Recogniser;
 public final class Fitting {
 
     private static final int[] SIZES = {20_000, 1_000, 50};
-    private static final int EACH = 700;
-    private static final int NEGATIVES = 2_000;
+    private static final int EACH = 900;
+    private static final int NEGATIVES = 4_000;
     private static final int COMMON = 1_500;
     private static final int HIDDEN = Integer.getInteger("hidden", 14);
-    private static final int EPOCHS = 80;
+    private static final int EPOCHS = 70;
     /** Candidates of a text that are fitted on. */
     private static final int MOST = 14;
 
     private static final int BATCH = 64;
-    private static final double RIDGE = 0.0001;
+    private static final double RIDGE = 0.0004;
 
     /** One text's candidates; {@code right} is the index of the right one, -1 for none of these. */
     private record Choice(double[][] features, int right) {}

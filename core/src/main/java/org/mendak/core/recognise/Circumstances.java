@@ -14,6 +14,10 @@ final class Circumstances {
     private static final double OTHER_PRODUCT = -1.8;
     private static final double OTHER_PHASE = -1.0;
     private static final double SUPPORTED = 1.5;
+    private static final double BARE_ALONE = 0.6;
+    private static final double BARE_WITH_WORDS = 1.2;
+    private static final double OFTEN = 0.25;
+    private static final double MOST_OFTEN = 0.6;
 
     private Circumstances() {}
 
@@ -25,7 +29,18 @@ final class Circumstances {
                     .findFirst()
                     .ifPresent(x -> s.reason(Recognition.ReasonKind.AGAINST, "its code would be " + x.text(), -1, -1));
         }
-        return supported + product(s, query) + phase(s, query);
+        return supported + product(s, query) + phase(s, query) + often(s, query);
+    }
+
+    /** A tenfold frequency is worth as much as a fitting product; rarity never buries what the text says. */
+    private static double often(Suspect s, Recogniser.Query query) {
+        double ratio = query.prior().ratio(s.error.key(), query.product(), query.phase());
+        return Math.max(-MOST_OFTEN, Math.min(MOST_OFTEN, OFTEN * Math.log(ratio)));
+    }
+
+    /** A small number or status alone: a hint that is worth asking about, with the words a little more. */
+    static double bare(double withoutCode) {
+        return Math.max(withoutCode + BARE_WITH_WORDS, BARE_ALONE);
     }
 
     private static double product(Suspect s, Recogniser.Query query) {

@@ -16,12 +16,20 @@ public record CodeHit(String raw, String canonical, Kind kind, String explained,
         HEX,
         DECIMAL,
         SYMBOLIC,
-        EXIT
+        /** An exit status or a signal. */
+        EXIT,
+        ERRNO,
+        HTTP,
+        SQLSTATE
     }
 
     /** Whether it is a small number or a status that many programs use: a hint, no proof. */
     boolean isBare() {
-        return kind == Kind.EXIT || canonical.length() < 4;
+        return switch (kind) {
+            case EXIT, ERRNO, HTTP -> true;
+            case SQLSTATE, HEX, SYMBOLIC -> false;
+            case DECIMAL -> key().length() < 4;
+        };
     }
 
     /** The key by which codes are compared: as shown, without dashes, underscores and leading zeros. */

@@ -7,11 +7,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 
 /**
- * Reads codes in any notation. One pass over the text, word by word; linear.
- *
- * <p>Sources: the 32-bit result layout (severity bit, 11 bits of facility, 16 bits of code) is that of the open
- * specification [MS-ERREF] 2.1; exit status 128 + n for a process ended by signal n and the signals' names and numbers are
- * those of POSIX.1-2017, 2.8.2 of the shell command language and the page of {@code kill}.
+ * Reads codes in any notation. One pass over the text, word by word; linear. What is said about them stands in {@link CodeFacts}.
  */
 final class CodeReader {
 
@@ -19,11 +15,8 @@ final class CodeReader {
     private static final Set<String> SAYS_CODE = Set.of(
             "error", "code", "err", "errno", "fault", "result", "status", "rc", "errorcode", "nr", "no", "number");
     private static final Set<String> SAYS_EXIT = Set.of("exit", "exited", "exitcode", "returned");
+    private static final Set<String> SAYS_ERRNO = Set.of("errno", "oserror");
     private static final Set<String> FILLERS = Set.of("with", "code", "status", "is", "was", "value", "number", "by");
-    private static final String[] SIGNALS = {
-        "", "HUP", "INT", "QUIT", "ILL", "TRAP", "ABRT", "BUS", "FPE", "KILL", "USR1", "SEGV", "USR2", "PIPE", "ALRM",
-        "TERM"
-    };
 
     private final String text;
     private final Predicate<String> known;
@@ -95,7 +88,7 @@ final class CodeReader {
         if (w.length() > 60 || isPartOfPath(from, to)) {
             return;
         }
-        if (isDigits(w) && apart(from, to)) {
+        if (isDigits(w) && apart(from, to) || named(w, from, to) || numbered(w, from, to)) {
             return;
         }
         boolean minus = from > 0 && text.charAt(from - 1) == '-' && (from == 1 || !isWordChar(text.charAt(from - 2)));
@@ -106,9 +99,66 @@ final class CodeReader {
             if (value >= 0x10000 || w.regionMatches(true, 0, "0x", 0, 2)) {
                 hit(w, value, CodeHit.Kind.HEX, from, to);
             }
+        } else if (isGrouped(w) && saysCode()) {
+            hits.add(new CodeHit(w, w, CodeHit.Kind.DECIMAL, "a number in groups", from, to));
         } else if (isSymbolic(w)) {
             hits.add(new CodeHit(w, w.toUpperCase(Locale.ROOT), CodeHit.Kind.SYMBOLIC, "", from, to));
         }
+    }
+
+    /** Names that POSIX gives: ENOSPC, SIGKILL. */
+    private boolean named(String w, int from, int to) {
+        if (w.startsWith("SIG") && CodeFacts.number("signal", w.substring(3)) > 0) {
+            exit(128 + CodeFacts.number("signal", w.substring(3)), from, to);
+            return true;
+        }
+        if (w.charAt(0) == 'E' && CodeFacts.number("errno", w) > 0) {
+            hits.add(new CodeHit(w, w, CodeHit.Kind.ERRNO, CodeFacts.errno(w), from, to));
+            return true;
+        }
+        return false;
+    }
+
+    /** Numbers whose kind the words before them tell: errno 28, os error 28, signal 9, HTTP 503, SQLSTATE 08001. */
+    private boolean numbered(String w, int from, int to) {
+        boolean sql = before.equals("sqlstate") || FILLERS.contains(before) && beforeThat.equals("sqlstate");
+        if (sql && w.length() == 5 && w.equals(w.toUpperCase(Locale.ROOT))) {
+            hits.add(new CodeHit(w, "SQLSTATE " + w, CodeHit.Kind.SQLSTATE, CodeFacts.sqlState(w), from, to));
+            return true;
+        }
+        if (!isDigits(w) || w.length() > 3) {
+            return false;
+        }
+        int n = Integer.parseInt(w);
+        String errno = CodeFacts.name("errno", n);
+        boolean saysErrno = SAYS_ERRNO.contains(before) || before.equals("error") && beforeThat.equals("os");
+        if (saysErrno && !errno.isEmpty()) {
+            hits.add(new CodeHit(w, errno, CodeHit.Kind.ERRNO, CodeFacts.errno(errno), from, to));
+            return true;
+        }
+        if (before.equals("signal") && !CodeFacts.name("signal", n).isEmpty()) {
+            exit(128 + n, from, to);
+            return true;
+        }
+        if (CodeFacts.isHttpFailure(n) && saysHttp()) {
+            hits.add(new CodeHit(w, "HTTP " + w, CodeHit.Kind.HTTP, CodeFacts.http(n), from, to));
+            return true;
+        }
+        return false;
+    }
+
+    private boolean saysHttp() {
+        for (String word : new String[] {before, beforeThat, third}) {
+            if (word.startsWith("http")) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private void exit(int status, int from, int to) {
+        hits.add(new CodeHit(
+                text.substring(from, to), "exit " + status, CodeHit.Kind.EXIT, CodeFacts.exit(status), from, to));
     }
 
     /** PD 4012: a known code that has lost its dash. */
@@ -136,6 +186,11 @@ final class CodeReader {
 
     private static boolean isDigits(String w) {
         return w.chars().allMatch(c -> c >= '0' && c <= '9');
+    }
+
+    /** 12-34 or 30015-11: figures in groups with dashes between. */
+    private static boolean isGrouped(String w) {
+        return w.indexOf('-') > 0 && w.length() <= 20 && isDigits(w.replace("-", ""));
     }
 
     private static String hexDigits(String w) {
@@ -200,7 +255,7 @@ final class CodeReader {
         if (large) {
             hit(text.substring(from, to), value & 0xFFFFFFFFL, CodeHit.Kind.DECIMAL, from, to);
         } else if (saysExit() && value >= 0 && value < 256) {
-            hits.add(new CodeHit(w, "exit " + value, CodeHit.Kind.EXIT, explainExit((int) value), from, to));
+            exit((int) value, from, to);
         } else if (saysCode()) {
             hits.add(new CodeHit(
                     text.substring(from, to),
@@ -224,26 +279,6 @@ final class CodeReader {
 
     private void hit(String raw, long value, CodeHit.Kind kind, int from, int to) {
         String canonical = value < 0x10000 ? String.valueOf(value) : String.format(Locale.ROOT, "0x%08X", value);
-        hits.add(new CodeHit(raw, canonical, kind, value < 0x10000 ? "" : explainResult(value), from, to));
-    }
-
-    private static String explainResult(long value) {
-        return String.format(
-                Locale.ROOT,
-                "0x%08X: a 32-bit result, %s, facility %d, code %d",
-                value,
-                (value & 0x80000000L) != 0 ? "failure" : "success",
-                value >> 16 & 0x7FF,
-                value & 0xFFFF);
-    }
-
-    private static String explainExit(int status) {
-        if (status == 0) {
-            return "exit status 0: success";
-        }
-        int signal = status - 128;
-        return signal > 0 && signal < SIGNALS.length
-                ? "exit status " + status + " = 128 + " + signal + ": ended by signal " + SIGNALS[signal]
-                : "exit status " + status;
+        hits.add(new CodeHit(raw, canonical, kind, value < 0x10000 ? "" : CodeFacts.result(value), from, to));
     }
 }

@@ -1,10 +1,5 @@
 package org.mendak.core.recognise;
 
-import java.io.BufferedReader;
-import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
 
@@ -31,16 +26,9 @@ final class CommonWords {
     /** One line a word: the word and in how many of 100,000 messages it stands. */
     private static Map<String, Float> read() {
         Map<String, Float> share = new HashMap<>();
-        try (BufferedReader in = new BufferedReader(new InputStreamReader(
-                CommonWords.class.getResourceAsStream("common-words.txt"), StandardCharsets.UTF_8))) {
-            for (String line = in.readLine(); line != null; line = in.readLine()) {
-                int blank = line.indexOf(' ');
-                if (blank > 0 && line.charAt(0) != '#') {
-                    share.put(line.substring(0, blank), Integer.parseInt(line.substring(blank + 1)) / 100_000f);
-                }
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+        for (String line : TableText.lines("common-words.txt")) {
+            int blank = line.indexOf(' ');
+            share.put(line.substring(0, blank), Integer.parseInt(line.substring(blank + 1)) / 100_000f);
         }
         return share;
     }

@@ -28,6 +28,7 @@ final class Finder {
     record Found(Segment.Entry entry, Segment segment, Resolved text, Alignment alignment, double[] features) {}
 
     private final Segment segment;
+    private final Set<String> hidden;
     private final Resolved text;
     private final boolean longText;
     private final float[] sum;
@@ -35,20 +36,21 @@ final class Finder {
     private int touchedCount;
     private final Alignment.Tables tables = new Alignment.Tables();
 
-    private Finder(TextWords words, Segment segment) {
+    private Finder(TextWords words, Segment segment, Set<String> hidden) {
         this.segment = segment;
+        this.hidden = hidden;
         this.text = new Resolved(words, segment);
         this.longText = words.lines.size() > SHORT_LINES || text.tokens.size() > SHORT_WORDS;
         this.sum = new float[segment.entries.size()];
         this.touched = new int[segment.entries.size()];
     }
 
-    /** The likeliest entries, in no order. */
-    static List<Found> find(TextWords words, Segment segment) {
+    /** The likeliest entries, in no order; {@code hidden} are keys of known errors that do not count any more. */
+    static List<Found> find(TextWords words, Segment segment, Set<String> hidden) {
         if (segment.entries.isEmpty()) {
             return List.of();
         }
-        Finder f = new Finder(words, segment);
+        Finder f = new Finder(words, segment, hidden);
         return f.longText ? f.amongMany() : f.asOne();
     }
 
@@ -64,6 +66,9 @@ final class Finder {
 
     private void lay(int e, int begin, int end, List<Found> into) {
         Segment.Entry entry = segment.entries.get(e);
+        if (!hidden.isEmpty() && hidden.contains(entry.error().key())) {
+            return;
+        }
         Alignment a = Alignment.of(entry, segment, text.tokens, begin, end, tables);
         if (a.first >= 0) {
             into.add(new Found(entry, segment, text, a, Comparison.features(entry, segment, text.tokens, a, longText)));

@@ -41,6 +41,9 @@ final class Judge {
         if (isInside(a, b) || isInside(b, a)) {
             return false;
         }
+        if (a.otherCode && !b.codes.isEmpty() || b.otherCode && !a.codes.isEmpty()) {
+            return true; // the code says the one, the words the other
+        }
         int both = Math.min(a.to, b.to) - Math.max(a.from, b.from);
         return both > 0 && both * 2 >= Math.min(a.to - a.from, b.to - b.from);
     }

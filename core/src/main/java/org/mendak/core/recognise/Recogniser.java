@@ -25,8 +25,15 @@ public final class Recogniser {
      * @param product the product's name; null if unknown
      * @param version its version; null if unknown
      * @param phase what was being done; null if unknown
+     * @param prior how often errors are met
      */
-    public record Query(String text, String product, String version, Phase phase) {}
+    public record Query(String text, String product, String version, Phase phase, Prior prior) {
+
+        /** With nothing known of how often errors are met. */
+        public Query(String text, String product, String version, Phase phase) {
+            this(text, product, version, phase, Prior.NONE);
+        }
+    }
 
     /**
      * How a candidate's score came about.
@@ -36,20 +43,63 @@ public final class Recogniser {
      */
     public record Explanation(String error, double score, double probability, Map<String, Double> numbers) {}
 
+    /** The most of the library. */
     private final Segment base;
+    /** What was changed since, with what replaces it. */
+    private final Segment overlay;
 
-    private Recogniser(Segment base) {
+    private final Map<String, KnownError> baseErrors;
+    private final Map<String, KnownError> overlayErrors;
+    /** Keys in the base that were changed or removed since. */
+    private final Set<String> hidden;
+
+    private Recogniser(
+            Segment base,
+            Map<String, KnownError> baseErrors,
+            Map<String, KnownError> overlayErrors,
+            Set<String> hidden) {
         this.base = base;
+        this.baseErrors = baseErrors;
+        this.overlayErrors = overlayErrors;
+        this.hidden = hidden;
+        this.overlay = overlayErrors.isEmpty() ? null : new Segment(overlayErrors.values(), base);
     }
 
     /** Indexes the signatures of these known errors; a code may belong to several. Linear in their length. */
     public static Recogniser of(Collection<KnownError> errors) {
-        return new Recogniser(new Segment(errors, null));
+        Map<String, KnownError> byKey = new LinkedHashMap<>();
+        errors.forEach(e -> byKey.put(e.key(), e));
+        return new Recogniser(new Segment(byKey.values(), null), byKey, Map.of(), Set.of());
+    }
+
+    /**
+     * The recogniser of a library that differs in little. Only what differs is indexed, beside the large index, so that it is ready
+     * in the time that the changed part takes.
+     *
+     * @param errors all known errors of the library as it is now
+     */
+    public Recogniser with(Collection<KnownError> errors) {
+        Map<String, KnownError> changed = new LinkedHashMap<>();
+        Set<String> gone = new HashSet<>(baseErrors.keySet());
+        for (KnownError e : errors) {
+            KnownError before = baseErrors.get(e.key());
+            if (e == before || e.equals(before)) {
+                gone.remove(e.key());
+            } else {
+                changed.put(e.key(), e);
+            }
+        }
+        return new Recogniser(base, baseErrors, changed, gone);
+    }
+
+    /** How many known errors are indexed beside the large index or hidden in it: a reason to build it anew. */
+    public int behind() {
+        return overlayErrors.size() + hidden.size();
     }
 
     /** How many messages and symptoms are indexed. */
     public int signatures() {
-        return base.signatures();
+        return overlay == null ? base.signatures() : overlay.signatures();
     }
 
     /** Recognises a text. The time grows with its length, the work per signature is bounded. */
@@ -79,27 +129,48 @@ public final class Recogniser {
     }
 
     private List<CodeHit> codes(String text) {
-        return CodeReader.read(text, base::knowsCode);
+        return CodeReader.read(text, key -> base.knowsCode(key) || overlay != null && overlay.knowsCode(key));
+    }
+
+    private List<KnownError> owners(String codeKey) {
+        List<KnownError> owners = new ArrayList<>(base.owners(codeKey));
+        owners.removeIf(e -> hidden.contains(e.key()));
+        if (overlay != null) {
+            owners.addAll(overlay.owners(codeKey));
+        }
+        return owners;
+    }
+
+    private List<Finder.Found> find(TextWords words) {
+        List<Finder.Found> found = new ArrayList<>(Finder.find(words, base, hidden));
+        if (overlay != null) {
+            found.addAll(Finder.find(words, overlay, Set.of()));
+        }
+        return found;
     }
 
     private List<Suspect> suspects(Query query, List<CodeHit> codes) {
         Map<String, Suspect> byError = new LinkedHashMap<>();
         Set<String> byCode = new HashSet<>();
+        Set<String> strong = new HashSet<>();
         for (CodeHit hit : codes) {
-            for (KnownError e : base.owners(hit.key())) {
+            for (KnownError e : owners(hit.key())) {
                 byCode.add(e.key());
+                if (!hit.isBare()) {
+                    strong.add(e.key());
+                }
                 byError.computeIfAbsent(e.key(), k -> new Suspect(e)).codes.add(hit);
             }
         }
         TextWords words = new TextWords(query.text());
-        for (Finder.Found f : Finder.find(words, base)) {
+        for (Finder.Found f : find(words)) {
             KnownError e = f.entry().error();
             byError.computeIfAbsent(e.key(), k -> new Suspect(e)).laid(f, Weights.FITTED.score(f.features()));
         }
         List<Suspect> suspects = new ArrayList<>(byError.values());
         for (Suspect s : suspects) {
-            s.otherCode = !byCode.isEmpty() && !byCode.contains(s.error.key()) && hasCode(s.error);
-            s.score = Weights.FITTED.score(s.features(signatures()));
+            s.otherCode = !strong.isEmpty() && !byCode.contains(s.error.key()) && hasCode(s.error);
+            s.score = textScore(s);
         }
         suspects.sort(Comparator.comparingDouble((Suspect s) -> s.score).reversed());
         if (suspects.size() > MOST_SUSPECTS) {
@@ -110,10 +181,28 @@ public final class Recogniser {
         }
         margins(suspects);
         for (Suspect s : suspects) {
-            s.score = Weights.FITTED.score(s.features(signatures())) + Circumstances.weigh(s, query);
+            s.score = textScore(s) + Circumstances.weigh(s, query);
         }
+        contradicted(suspects);
         Judge.judge(suspects);
         return suspects;
+    }
+
+    /** Where the code says one error and the words another, neither is surer than the other. */
+    private static void contradicted(List<Suspect> suspects) {
+        double byCode = suspects.stream()
+                .filter(s -> s.codes.stream().anyMatch(c -> !c.isBare()))
+                .mapToDouble(s -> s.score)
+                .max()
+                .orElse(Double.POSITIVE_INFINITY);
+        suspects.stream().filter(s -> s.otherCode).forEach(s -> s.score = Math.min(s.score, byCode));
+    }
+
+    /** The fitted score; small numbers, which the corpus it was fitted on has not, by judgement. */
+    private double textScore(Suspect s) {
+        double score = Weights.FITTED.score(s.features(signatures()));
+        boolean bare = !s.codes.isEmpty() && s.codes.stream().allMatch(CodeHit::isBare);
+        return bare ? Circumstances.bare(score) : score;
     }
 
     /** How far each is ahead of the best other that explains the same stretch. */

@@ -165,11 +165,6 @@ final class Segment {
         return weightOf[entry];
     }
 
-    /** What a word weighs that no signature has. */
-    double weightOfUnknown() {
-        return Math.log((signatures + CommonWords.WORLD + 1) / 1.5);
-    }
-
     int[] posting(int stem) {
         return postings[stem];
     }

@@ -1,11 +1,5 @@
 package org.mendak.core.recognise;
 
-import java.io.BufferedReader;
-import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
@@ -32,19 +26,11 @@ final class Weights {
 
     /** One line for the linear part, one more for each combination; lines with # are remarks. */
     private static Weights read() {
-        List<double[]> rows = new ArrayList<>();
-        try (BufferedReader in = new BufferedReader(
-                new InputStreamReader(Weights.class.getResourceAsStream("weights.txt"), StandardCharsets.UTF_8))) {
-            for (String line = in.readLine(); line != null; line = in.readLine()) {
-                if (!line.startsWith("#")) {
-                    rows.add(Arrays.stream(line.strip().split(" "))
-                            .mapToDouble(Double::parseDouble)
-                            .toArray());
-                }
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        List<double[]> rows = TableText.lines("weights.txt").stream()
+                .map(line -> Arrays.stream(line.strip().split(" "))
+                        .mapToDouble(Double::parseDouble)
+                        .toArray())
+                .toList();
         int features = Features.NAMES.size();
         for (int i = 0; i < rows.size(); i++) {
             int expected = i == 0 ? features : features + 1;
