@@ -28,6 +28,7 @@ public final class Bench {
                 case "calls" -> Calls.measure(app);
                 case "recognition" -> org.mendak.bench.recognition.Accuracy.measure(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
                 case "fitting" -> org.mendak.bench.recognition.Fitting.run(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
+                case "scan" -> org.mendak.bench.recognition.Scanning.measure(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
                 case "latency" ->
                     new Runner(new OptionsBuilder()
                                     .include("org.mendak.bench.*Latency")

@@ -72,15 +72,26 @@ enum Noise {
         return from[random.nextInt(from.length)];
     }
 
+    private static final String[] QUIET = {"INFO", "info:", "DEBUG", "NOTICE", "[info]", "I"};
+
     static String prefix(Random random) {
+        return prefix(random, LEVELS);
+    }
+
+    /** The prefix of a line that reports no failure. */
+    static String quietPrefix(Random random) {
+        return prefix(random, QUIET);
+    }
+
+    private static String prefix(Random random, String[] levels) {
         String clock = String.format(
                 Locale.ROOT, "%02d:%02d:%02d", random.nextInt(24), random.nextInt(60), random.nextInt(60));
         return switch (random.nextInt(4)) {
             case 0 -> "2026-0" + (1 + random.nextInt(9)) + "-1" + random.nextInt(10) + " " + clock + ","
-                    + (100 + random.nextInt(900)) + " " + pick(LEVELS, random) + " " + pick(PARTS, random) + " - ";
+                    + (100 + random.nextInt(900)) + " " + pick(levels, random) + " " + pick(PARTS, random) + " - ";
             case 1 -> "Mar " + (1 + random.nextInt(28)) + " " + clock + " till-" + random.nextInt(40) + " "
                     + pick(PARTS, random) + "[" + random.nextInt(32_000) + "]: ";
-            case 2 -> "[" + clock + "] " + pick(LEVELS, random) + " ";
+            case 2 -> "[" + clock + "] " + pick(levels, random) + " ";
             default -> pick(PARTS, random) + ": ";
         };
     }

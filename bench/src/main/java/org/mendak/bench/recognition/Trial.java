@@ -57,7 +57,7 @@ record Trial(Corpus.Known known, Noise noise, String text, Map<String, String> v
         int half = all.size() / 2;
         for (int i = 0; i < count; i++) {
             Message m = all.get(random.nextInt(half) * 2 + (fitting ? 0 : 1));
-            lines.add(Noise.prefix(random) + m.fill(random).text());
+            lines.add(Noise.quietPrefix(random) + m.fill(random).text());
         }
         return lines;
     }

@@ -52,6 +52,8 @@ public final class Recogniser {
     private final Map<String, KnownError> overlayErrors;
     /** Keys in the base that were changed or removed since. */
     private final Set<String> hidden;
+    /** Made when first asked for; making it twice does no harm. */
+    private volatile ScanIndex scanIndex;
 
     private Recogniser(
             Segment base,
@@ -126,6 +128,16 @@ public final class Recogniser {
             all.add(new Explanation(s.error.key(), s.score, s.probability, numbers));
         }
         return all;
+    }
+
+    /** A scan of one log for the signatures of this library. */
+    public LogScan scan() {
+        ScanIndex index = scanIndex;
+        if (index == null) {
+            index = new ScanIndex(overlay == null ? List.of(base) : List.of(base, overlay), hidden);
+            scanIndex = index;
+        }
+        return new LogScan(index);
     }
 
     private List<CodeHit> codes(String text) {

@@ -69,10 +69,17 @@ final class Resolved {
     final List<Token> tokens;
     private final Segment segment;
     private final Map<String, List<Lexicon.Sense>> seen = new HashMap<>();
+    private final int mostFuzzy;
     private int fuzzy;
 
     Resolved(TextWords text, Segment segment) {
+        this(text, segment, MOST_FUZZY);
+    }
+
+    /** With so many different unknown words looked at closely, 0 for none. */
+    Resolved(TextWords text, Segment segment, int mostFuzzy) {
         this.segment = segment;
+        this.mostFuzzy = mostFuzzy;
         this.tokens = new ArrayList<>(text.words.size() + 8);
         boolean taken = false;
         for (int i = 0; i < text.words.size(); i++) {
@@ -120,7 +127,7 @@ final class Resolved {
             if (exact >= 0) {
                 known = List.of(new Lexicon.Sense(exact, 1));
             } else {
-                known = fuzzy++ < MOST_FUZZY ? segment.lexicon.senses(word) : List.of();
+                known = fuzzy++ < mostFuzzy ? segment.lexicon.senses(word) : List.of();
             }
             seen.put(word, known);
         }
@@ -162,7 +169,7 @@ final class Resolved {
         Words.Word w = text.words.get(i);
         String s = w.text();
         boolean close = !own.isEmpty() && own.get(0).similarity() > 0.85f;
-        if (close || s.length() < 5 || s.length() > 30 || s.length() != w.to() - w.from() || fuzzy > MOST_FUZZY) {
+        if (close || s.length() < 5 || s.length() > 30 || s.length() != w.to() - w.from() || fuzzy > mostFuzzy) {
             return false;
         }
         int at = -1;

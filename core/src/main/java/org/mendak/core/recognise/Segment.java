@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.BiConsumer;
 import org.mendak.core.language.Template;
 import org.mendak.core.language.ValueType;
 import org.mendak.core.runbook.KnownError;
@@ -171,6 +172,16 @@ final class Segment {
 
     List<KnownError> owners(String codeKey) {
         return byCode.getOrDefault(codeKey, List.of());
+    }
+
+    /** Every code as its author wrote it, with its known error. */
+    void codes(BiConsumer<String, KnownError> act) {
+        byCode.values().stream()
+                .flatMap(List::stream)
+                .distinct()
+                .forEach(e -> e.signatures().stream()
+                        .filter(s -> s.kind() == Signature.Kind.CODE)
+                        .forEach(s -> act.accept(s.text(), e)));
     }
 
     boolean knowsCode(String codeKey) {

@@ -1,0 +1,192 @@
+package org.mendak.core.recognise;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.core.runbook.KnownError;
+
+/**
+ * Reads a log of any size and says what is in it: known errors by line, and lines that look like errors and that nothing recognises.
+ * Streaming, bounded memory, one thread.
+ *
+ * <p>A line is recognised if one of its messages stands there to the letter, or nearly so that it would be "recognised" as a pasted
+ * text. Only messages whose rarest fragment stands in the line are looked at.
+ */
+public final class LogScan {
+
+    /** Hears how far the scan is. */
+    public interface Progress {
+        /**
+         * Called every few megabytes.
+         *
+         * @param bytes read so far from the source
+         * @return whether to go on
+         */
+        boolean at(long bytes);
+    }
+
+    private static final int CHUNK = 1 << 21;
+    /** A longer line is read in pieces. */
+    private static final int LONGEST_LINE = 1 << 19;
+
+    private static final int BEHIND = 8;
+    private static final int LINES_BEFORE = 3;
+
+    private final ScanIndex index;
+    private final LineMatcher matcher;
+    private final Map<String, Found> known = new HashMap<>();
+    private final Shapes shapes = new Shapes();
+    private final List<Findings.Excerpt> before = new ArrayList<>();
+    private long firstFailure;
+
+    private final byte[] buffer = new byte[CHUNK + LONGEST_LINE + BEHIND];
+    private long lines;
+    /** Up to where newlines were counted in the buffer. */
+    private int counted;
+
+    private int lineFrom = -1;
+    private int lineTo = -1;
+    private final List<Integer> hits = new ArrayList<>();
+    private int filled;
+
+    LogScan(ScanIndex index) {
+        this.index = index;
+        this.matcher = new LineMatcher(index);
+    }
+
+    /** The fragments that are looked for, in lower case: of messages, codes and error words. */
+    public List<String> fragments() {
+        return index.texts();
+    }
+
+    /** Reads the source to its end; null if {@code progress} said to stop. To be called once. */
+    public Findings run(ByteSource source, Progress progress) {
+        Unwrapped in = new Unwrapped(source);
+        boolean more = true;
+        while (more) {
+            int n = in.read(buffer, filled, Math.min(CHUNK, buffer.length - BEHIND - filled));
+            more = n >= 0;
+            filled += Math.max(0, n);
+            boolean full = filled >= CHUNK || filled + CHUNK / 4 > buffer.length - BEHIND;
+            if (more && !full) {
+                continue;
+            }
+            int end = more ? lastLineEnd() : filled;
+            chunk(end, !more);
+            if (!progress.at(in.taken())) {
+                return null;
+            }
+        }
+        return findings(in.taken());
+    }
+
+    /** Behind the last line feed, or everything if one line fills the buffer. */
+    private int lastLineEnd() {
+        for (int i = filled - 1; i > 0 && i > filled - LONGEST_LINE; i--) {
+            if (buffer[i] == '\n') {
+                return i + 1;
+            }
+        }
+        return filled;
+    }
+
+    private void chunk(int end, boolean last) {
+        counted = 0;
+        lineFrom = -1;
+        lineTo = -1;
+        index.fragments.scan(buffer, 0, end, (fragment, from) -> hit(fragment, from, end));
+        flush();
+        countTo(end);
+        if (last && end > 0 && buffer[end - 1] != '\n') {
+            lines++; // a last line without an end
+        }
+        System.arraycopy(buffer, end, buffer, 0, filled - end);
+        filled -= end;
+    }
+
+    private void hit(int fragment, int from, int end) {
+        if (from >= lineTo || from < lineFrom) {
+            flush();
+            lineFrom = from;
+            while (lineFrom > 0 && buffer[lineFrom - 1] != '\n') {
+                lineFrom--;
+            }
+            lineTo = from;
+            while (lineTo < end && buffer[lineTo] != '\n') {
+                lineTo++;
+            }
+        }
+        hits.add(fragment);
+    }
+
+    private void countTo(int to) {
+        int n = 0;
+        for (int i = counted; i < to; i++) {
+            n += buffer[i] == '\n' ? 1 : 0;
+        }
+        lines += n;
+        counted = Math.max(counted, to);
+    }
+
+    private void flush() {
+        if (hits.isEmpty()) {
+            return;
+        }
+        countTo(lineFrom);
+        long number = lines + 1;
+        LineMatcher.Line line = matcher.match(buffer, lineFrom, lineTo, hits);
+        hits.clear();
+        if (line.errors().isEmpty() && !line.looksLikeError()) {
+            return;
+        }
+        if (firstFailure == 0) {
+            firstFailure = number;
+            linesBefore(number);
+        }
+        for (LineMatcher.Hit h : line.errors()) {
+            KnownError e = h.error();
+            Found f = known.computeIfAbsent(e.key(), k -> new Found(e.key(), e.title()));
+            if (f.wantsExcerpt()) {
+                f.excerpt(number, line.shown(), h.captures());
+            }
+            f.line(number);
+        }
+        if (line.errors().isEmpty()) {
+            Found f = shapes.of(line.message());
+            if (f != null) {
+                if (f.wantsExcerpt()) {
+                    f.excerpt(number, line.shown(), Map.of());
+                }
+                f.line(number);
+            }
+        }
+    }
+
+    /** The last good state, as far as it is still in the buffer. */
+    private void linesBefore(long number) {
+        int to = lineFrom - 1;
+        for (int n = 1; n <= LINES_BEFORE && to > 0; n++) {
+            int from = to;
+            while (from > 0 && buffer[from - 1] != '\n') {
+                from--;
+            }
+            before.add(0, new Findings.Excerpt(number - n, LineMatcher.shown(buffer, from, to), Map.of()));
+            to = from - 1;
+        }
+    }
+
+    private Findings findings(long bytes) {
+        List<Findings.Finding> recognised = known.values().stream()
+                .map(Found::finding)
+                .sorted(Comparator.comparingLong(Findings.Finding::firstLine))
+                .toList();
+        List<Findings.Finding> unknown = new ArrayList<>();
+        shapes.all().forEach(f -> unknown.add(f.finding()));
+        unknown.sort(Comparator.comparingLong(Findings.Finding::count)
+                .reversed()
+                .thenComparingLong(Findings.Finding::firstLine));
+        return new Findings(bytes, lines, recognised, unknown, shapes.more(), firstFailure, before);
+    }
+}
