@@ -105,3 +105,30 @@ export async function putText<T>(
   });
   return { body: (await answer.json()) as T, etag: answer.headers.get("ETag") };
 }
+
+/** Sends a file as multipart, telling how much of it is sent; abort to stop. */
+export function sendFile<T>(
+  path: string,
+  file: File,
+  sent: (bytes: number) => void,
+  signal: AbortSignal,
+): Promise<T> {
+  return new Promise((resolve, reject) => {
+    // fetch cannot tell how much of a body it has sent
+    const call = new XMLHttpRequest();
+    const body = new FormData();
+    body.append("file", file);
+    call.open("POST", path);
+    call.setRequestHeader("X-XSRF-TOKEN", csrfToken());
+    call.upload.onprogress = (e) => sent(e.loaded);
+    call.onerror = () => reject(new HttpError(0, UNREACHABLE));
+    call.onabort = () => reject(new DOMException("stopped", "AbortError"));
+    call.onload = () => {
+      const answer = new Response(call.responseText, { status: call.status, statusText: call.statusText });
+      if (answer.ok) void answer.json().then((json) => resolve(json as T), reject);
+      else void problem(answer).then(reject);
+    };
+    signal.addEventListener("abort", () => call.abort());
+    call.send(body);
+  });
+}

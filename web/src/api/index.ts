@@ -1,2 +1,2 @@
-export { type Answer, getJson, getText, HttpError, onSignedOut, putText, sendJson } from "./http";
+export { type Answer, getJson, getText, HttpError, onSignedOut, putText, sendFile, sendJson } from "./http";
 export type * from "./types";

@@ -11,7 +11,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["list"];
+    get: operations["list_1"];
     put?: never;
     post: operations["open"];
     delete?: never;
@@ -77,7 +77,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["start"];
+    post: operations["start_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -228,6 +228,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/recognition": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["together"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/reopen": {
     parameters: {
       query?: never;
@@ -283,7 +299,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["list_1"];
+    get: operations["list_2"];
     put?: never;
     post?: never;
     delete?: never;
@@ -596,6 +612,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/scans": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["list"];
+    put?: never;
+    post: operations["start"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/scans/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["find"];
+    put?: never;
+    post?: never;
+    delete: operations["cancel"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/session": {
     parameters: {
       query?: never;
@@ -856,6 +904,7 @@ export interface components {
       requester?: null | string;
       text?: null | string;
       triedBefore?: string[] | null;
+      unmasked?: string[] | null;
     };
     CasePatch: {
       device?: null | string;
@@ -917,6 +966,13 @@ export interface components {
       step: number;
       what: string;
     };
+    CaseSuspected: {
+      band: string;
+      error: string;
+      /** Format: double */
+      probability: number;
+      title: string;
+    };
     CaseText: {
       agent: string;
       /** Format: date-time */
@@ -926,7 +982,8 @@ export interface components {
       text: string;
     };
     CaseTextBody: {
-      text: string;
+      text?: null | string;
+      unmasked?: string[] | null;
     };
     Checked: {
       error: components["schemas"]["ErrorSheet"] | null;
@@ -1019,6 +1076,48 @@ export interface components {
     FenceLine: {
       language: string;
       text: string;
+    };
+    Findings: {
+      before: components["schemas"]["FindingsExcerpt"][];
+      /** Format: int64 */
+      bytes: number;
+      /** Format: int64 */
+      firstFailure: number;
+      known: components["schemas"]["FindingsFinding"][];
+      /** Format: int64 */
+      lines: number;
+      /** Format: int64 */
+      moreShapes: number;
+      unknown: components["schemas"]["FindingsFinding"][];
+    };
+    FindingsExcerpt: {
+      captures: {
+        [key: string]: string;
+      };
+      /** Format: int64 */
+      line: number;
+      text: string;
+    };
+    FindingsFinding: {
+      /** Format: int64 */
+      count: number;
+      error: string;
+      excerpts: components["schemas"]["FindingsExcerpt"][];
+      /** Format: int64 */
+      firstLine: number;
+      /** Format: int64 */
+      lastLine: number;
+      marks: number[];
+      runs: components["schemas"]["FindingsRun"][];
+      title: string;
+    };
+    FindingsRun: {
+      /** Format: int64 */
+      count: number;
+      /** Format: int64 */
+      from: number;
+      /** Format: int64 */
+      to: number;
     };
     FixSheet: {
       discouraged: string;
@@ -1157,11 +1256,17 @@ export interface components {
       text: string;
     };
     RecognitionAnswer: {
+      asks: components["schemas"]["RecognitionAsk"][];
       candidates: components["schemas"]["RecognitionCandidate"][];
       codes: components["schemas"]["RecognitionCode"][];
       firstAid: components["schemas"]["RecognitionFirstAid"] | null;
       /** Format: int64 */
       micros: number;
+      secrets: components["schemas"]["RecognitionSecret"][];
+    };
+    RecognitionAsk: {
+      answers: components["schemas"]["RecognitionFavours"][];
+      kind: string;
     };
     RecognitionCandidate: {
       band: string;
@@ -1181,6 +1286,10 @@ export interface components {
       raw: string;
       span: number[];
     };
+    RecognitionFavours: {
+      favours: string[];
+      value: string;
+    };
     RecognitionFirstAid: {
       error: string;
       title: string;
@@ -1199,6 +1308,10 @@ export interface components {
       productVersion?: null | string;
       text?: null | string;
     };
+    RecognitionSecret: {
+      kind: string;
+      span: number[];
+    };
     Revision: {
       /** Format: date-time */
       at: string;
@@ -1212,6 +1325,18 @@ export interface components {
       fix: string;
       reason: string;
       title: string;
+    };
+    ScanView: {
+      /** Format: int64 */
+      done: number;
+      findings: components["schemas"]["Findings"] | null;
+      id: string;
+      name: string;
+      problem: string;
+      /** @enum {string} */
+      state: "waiting" | "running" | "done" | "cancelled" | "failed";
+      /** Format: int64 */
+      total: number;
     };
     SessionInvitation: {
       open: boolean;
@@ -1324,7 +1449,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  list: {
+  list_1: {
     parameters: {
       query?: {
         q?: string;
@@ -1465,7 +1590,7 @@ export interface operations {
       };
     };
   };
-  start: {
+  start_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -1725,6 +1850,28 @@ export interface operations {
       };
     };
   };
+  together: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseSuspected"][];
+        };
+      };
+    };
+  };
   reopen: {
     parameters: {
       query?: never;
@@ -1795,7 +1942,7 @@ export interface operations {
       };
     };
   };
-  list_1: {
+  list_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -2327,6 +2474,95 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["RecognitionAnswer"];
         };
+      };
+    };
+  };
+  list: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ScanView"][];
+        };
+      };
+    };
+  };
+  start: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: {
+      content: {
+        "multipart/form-data": {
+          /** Format: binary */
+          file: string;
+        };
+      };
+    };
+    responses: {
+      /** @description Accepted */
+      202: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ScanView"];
+        };
+      };
+    };
+  };
+  find: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ScanView"];
+        };
+      };
+    };
+  };
+  cancel: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

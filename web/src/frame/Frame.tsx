@@ -20,7 +20,7 @@ export function Frame() {
 
   const state = useMemo(
     () => ({
-      draft,
+      draft: { ...NOTHING_TAKEN, ...draft }, // one kept by an earlier version may lack a part
       change: (next: Partial<TakingIn>) => setDraft({ ...draft, ...next }),
       clear: () => setDraft(NOTHING_TAKEN),
       pastes,

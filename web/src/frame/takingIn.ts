@@ -9,6 +9,8 @@ export interface TakingIn {
   device: string;
   requester: string;
   reference: string;
+  /** What looks like a secret and is none, as the agent has seen. */
+  unmasked: string[];
 }
 
 export const NOTHING_TAKEN: TakingIn = {
@@ -19,6 +21,7 @@ export const NOTHING_TAKEN: TakingIn = {
   device: "",
   requester: "",
   reference: "",
+  unmasked: [],
 };
 
 export interface TakingInState {

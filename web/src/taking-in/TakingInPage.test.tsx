@@ -2,14 +2,25 @@ import { useState } from "react";
 import { expect, test, vi } from "vitest";
 import type { Recognition } from "../api";
 import { TakingInDraft } from "../frame";
-import { key, render, server, settle } from "../testing/render";
+import { click, key, render, server, settle } from "../testing/render";
 import { TakingInPage } from "./TakingInPage";
 
-const EMPTY = { text: "", product: "", version: "", phase: "", device: "", requester: "", reference: "" };
+const EMPTY = {
+  text: "",
+  product: "",
+  version: "",
+  phase: "",
+  device: "",
+  requester: "",
+  reference: "",
+  unmasked: [] as string[],
+};
 const found = (over: Partial<Recognition>): Recognition => ({
   codes: [],
   candidates: [],
   firstAid: null,
+  asks: [],
+  secrets: [],
   micros: 9,
   ...over,
 });
@@ -146,4 +157,45 @@ test("a short text looks for cases of that caller too", async () => {
   const place = await render(<Page text="Norrholm" />);
   await settle();
   expect(place.querySelector(".found-cases")?.textContent).toContain("Case 12 · Till full");
+});
+
+test("a secret is shown as masked, and what the agent says is none goes with the case", async () => {
+  const text = "it said password=Tide77\nand more";
+  const { place, calls } = await page(
+    found({
+      candidates: [candidate("till-full", "Till full")],
+      secrets: [{ kind: "password", span: [17, 23] }],
+    }),
+    text,
+  );
+  expect(place.querySelector(".secrets .masked")?.textContent).toBe("Tide77");
+  expect(place.querySelector(".drawn-secret")?.textContent).toBe("Tide77");
+  await click(place, ".secrets button");
+  expect(place.querySelector(".secrets .masked")).toBeNull();
+  await key("1");
+  expect(calls.find((x) => x.path === "/api/cases")?.body?.unmasked).toEqual(["Tide77"]);
+});
+
+test("what would separate close candidates is asked, and an answer is one press", async () => {
+  const { place, calls } = await page(
+    found({
+      candidates: [candidate("till-full", "Till full"), candidate("till-read-only", "Till read-only")],
+      asks: [
+        {
+          kind: "phase",
+          answers: [
+            { value: "update", favours: ["till-full"] },
+            { value: "launch", favours: ["till-read-only"] },
+          ],
+        },
+        { kind: "remark", answers: [{ value: "there the code is PD-4013", favours: ["till-full"] }] },
+      ],
+    }),
+  );
+  expect(place.querySelector(".asks")?.textContent).toContain("What was being done?");
+  expect(place.querySelector(".asks")?.textContent).toContain("launch → 2");
+  expect(place.querySelector(".asks")?.textContent).toContain("there the code is PD-4013");
+  await click(place, ".asks .answer");
+  await settle();
+  expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.phase).toBe("update");
 });

@@ -7,7 +7,11 @@ import { words } from "../words";
 import { About } from "./About";
 import { findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
+import { Asks } from "./Asks";
+import { LogPage, PickLog } from "./LogPage";
+import { Secrets } from "./Secrets";
 import { TextArea } from "./TextArea";
+import { useLog } from "./useLog";
 import "./taking-in.css";
 
 const MOST = 5;
@@ -41,6 +45,7 @@ export function TakingInPage() {
   const [chosen, setChosen] = useState(0);
   const [opening, setOpening] = useState(false);
 
+  const log = useLog();
   const tooLong = draft.text.length > LONGEST;
   const settled = useSettled(tooLong ? "" : draft.text, pastes);
   const { data, error } = useQuery(recogniseQuery(settled, draft.product, draft.version, draft.phase));
@@ -57,12 +62,12 @@ export function TakingInPage() {
   }, [pastes]);
 
   const open = useCallback(
-    async (errorKey: string | null) => {
-      if (opening || draft.text.trim() === "") return;
+    async (errorKey: string | null, text = draft.text) => {
+      if (opening || text.trim() === "") return;
       setOpening(true);
       try {
         const c = await openCase({
-          text: draft.text,
+          text,
           error: errorKey,
           product: draft.product || null,
           productVersion: draft.version || null,
@@ -70,6 +75,7 @@ export function TakingInPage() {
           device: draft.device || null,
           requester: draft.requester || null,
           reference: draft.reference || null,
+          unmasked: draft.unmasked,
         });
         client.setQueryData(["case", c.number], c);
         clear();
@@ -84,23 +90,26 @@ export function TakingInPage() {
 
   const move = (by: number) => setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length));
   const none = () => void open(found?.firstAid?.error ?? null);
-  useKeys(words.keys.inTakingIn, [
-    ...candidates.map((c, i) => ({ key: String(i + 1), says: c.title, act: () => void open(c.error) })),
-    { key: "0", says: words.takingIn.none, act: none, alive: found !== undefined },
-    { key: "ArrowDown", says: words.takingIn.arrows, act: () => move(1), alive: found !== undefined },
-    { key: "ArrowUp", says: words.takingIn.arrows, act: () => move(-1), alive: found !== undefined },
-    {
-      key: "Enter",
-      says: words.takingIn.digits,
-      act: () => {
-        const c = candidates[chosen];
-        if (c) void open(c.error);
-        else none();
+  useKeys(
+    words.keys.inTakingIn,
+    [
+      ...candidates.map((c, i) => ({ key: String(i + 1), says: c.title, act: () => void open(c.error) })),
+      { key: "0", says: words.takingIn.none, act: none, alive: found !== undefined },
+      { key: "ArrowDown", says: words.takingIn.arrows, act: () => move(1), alive: found !== undefined },
+      { key: "ArrowUp", says: words.takingIn.arrows, act: () => move(-1), alive: found !== undefined },
+      {
+        key: "Enter",
+        says: words.takingIn.digits,
+        act: () => {
+          const c = candidates[chosen];
+          if (c) void open(c.error);
+          else none();
+        },
+        alive: found !== undefined,
       },
-      alive: found !== undefined,
-    },
-    { key: "Escape", says: words.keys.home, act: () => void navigate("/") },
-  ]);
+      { key: "Escape", says: words.keys.home, act: () => void navigate("/") },
+    ].map((k) => ({ ...k, alive: log.file === null && (!("alive" in k) || k.alive) })),
+  );
 
   // loose letters go on with the text; pasting outside the box adds a line to it
   useEffect(() => {
@@ -123,8 +132,12 @@ export function TakingInPage() {
     };
   }, [draft.text, change, pasted]);
 
+  const drop = log.dropZone;
+  if (log.file) {
+    return <LogPage log={log} onOpen={(text, errorKey) => void open(errorKey, text)} />;
+  }
   return (
-    <main className="taking-in">
+    <main className={drop.over ? "taking-in dropping" : "taking-in"} {...drop.handlers}>
       <section className="left">
         <div className="page-head">
           <h1>{words.takingIn.title}</h1>
@@ -149,7 +162,9 @@ export function TakingInPage() {
             {words.takingIn.tooLong(draft.text.length)}
           </p>
         )}
+        <PickLog onPick={log.read} />
         <About />
+        <Secrets text={draft.text} found={settled === draft.text ? found : undefined} />
         {found && found.codes.length > 0 && (
           <ul className="codes">
             {found.codes.slice(0, 6).map((c) => (
@@ -185,6 +200,7 @@ export function TakingInPage() {
             />
           ))}
         </div>
+        {found && <Asks asks={found.asks} candidates={candidates} />}
         {found && (
           <button
             type="button"

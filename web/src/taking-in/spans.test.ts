@@ -6,6 +6,8 @@ const found = (over: Partial<Recognition>): Recognition => ({
   codes: [],
   candidates: [],
   firstAid: null,
+  asks: [],
+  secrets: [],
   micros: 1,
   ...over,
 });

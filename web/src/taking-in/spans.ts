@@ -1,7 +1,7 @@
 /** What was recognised, as pieces of the text that follow each other without overlap. */
 import type { Recognition } from "../api";
 
-export type Mark = "code" | "message" | "value" | "";
+export type Mark = "code" | "message" | "value" | "secret" | "";
 
 export interface DrawnPiece {
   text: string;
@@ -31,15 +31,21 @@ function spansOf(found: Recognition): Span[] {
     const mark: Mark = reason.kind === "value" ? "value" : "message";
     spans.push({ from, to, mark, note: mark === "value" ? reason.text : "" });
   }
+  for (const secret of found.secrets) {
+    spans.push({ from: secret.span[0] ?? 0, to: secret.span[1] ?? 0, mark: "secret", note: secret.kind });
+  }
   return spans.filter((s) => s.to > s.from);
 }
 
-/** Cuts a text at what was recognised in it; where two overlap the one that begins first, then the code, is drawn. */
+/** Cuts a text at what was recognised in it; a secret is drawn before anything else; else where two overlap the one that begins first, then the code. */
 export function drawnPieces(text: string, found: Recognition | undefined): DrawnPiece[] {
   if (!found) return [{ text, mark: "", note: "" }];
   const rank = (m: Mark) => (m === "code" ? 0 : 1);
-  const spans = spansOf(found)
+  const all = spansOf(found);
+  const secrets = all.filter((s) => s.mark === "secret");
+  const spans = all
     .filter((s) => s.to <= text.length)
+    .filter((s) => s.mark === "secret" || !secrets.some((x) => x.from < s.to && s.from < x.to))
     .sort((a, b) => a.from - b.from || rank(a.mark) - rank(b.mark));
   const pieces: DrawnPiece[] = [];
   let at = 0;

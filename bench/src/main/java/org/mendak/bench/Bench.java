@@ -1,15 +1,19 @@
 package org.mendak.bench;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import org.mendak.bench.recognition.Accuracy;
+import org.mendak.bench.recognition.Fitting;
+import org.mendak.bench.recognition.Scanning;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 
 /** {@code ./mendak bench}: all measurements, or the one that is named. */
 public final class Bench {
 
-    private static final List<String> ALL = List.of("weight", "startup", "calls", "latency");
+    private static final List<String> ALL = List.of("weight", "startup", "calls", "latency", "recognition", "scan");
 
     private Bench() {}
 
@@ -19,6 +23,8 @@ public final class Bench {
                 Path.of(System.getenv("MENDAK_ROOT")),
                 Path.of(System.getenv("MENDAK_APP")),
                 System.getenv("MENDAK_JAVA"));
+        Path corpus = Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus");
+        Files.createDirectories(corpus);
         List<String> wanted = args.length == 0 || args[0].equals("all") ? ALL : List.of(args[0]);
         for (String one : wanted) {
             System.out.println("\n## " + one);
@@ -26,9 +32,9 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
-                case "recognition" -> org.mendak.bench.recognition.Accuracy.measure(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
-                case "fitting" -> org.mendak.bench.recognition.Fitting.run(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
-                case "scan" -> org.mendak.bench.recognition.Scanning.measure(Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "corpus"));
+                case "recognition" -> Accuracy.measure(corpus);
+                case "fitting" -> Fitting.run(corpus);
+                case "scan" -> Scanning.measure(corpus);
                 case "latency" ->
                     new Runner(new OptionsBuilder()
                                     .include("org.mendak.bench.*Latency")

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -93,6 +94,13 @@ public final class Api {
                 .map(HttpCookie::getValue)
                 .findFirst()
                 .orElse("");
+    }
+
+    /** The cookies as a request header. */
+    public String cookies() {
+        return cookies.getCookieStore().getCookies().stream()
+                .map(c -> c.getName() + "=" + c.getValue())
+                .collect(Collectors.joining("; "));
     }
 
     public Answer get(String path) {

@@ -13,13 +13,13 @@ import java.util.Set;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 
-/** Recognition on the test part of the corpus, per noise, at three sizes of library, beside BM25 in the same run. */
+/** Recognition on the test part of the corpus, per noise and at three sizes of library. */
 public final class Accuracy {
 
     private static final int EACH = 500;
     private static final int NEGATIVES = 2_000;
     private static final long SEED = 91;
-    private static final int[] SIZES = System.getProperty("one") != null ? new int[] {20_000} : new int[] {20_000, 1_000, 50};
+    private static final int[] SIZES = {20_000, 1_000, 50};
 
     private Accuracy() {}
 
@@ -31,9 +31,6 @@ public final class Accuracy {
             Index index = Index.of(library);
             System.out.printf(Locale.ROOT, "%n### %,d known errors, test part%n%n", library.size());
             mendak(corpus, library, index);
-            if (System.getProperty("bm25") == null || size == SIZES[0]) {
-                WordSearch.measure(corpus, library, EACH, NEGATIVES, SEED);
-            }
         }
     }
 
@@ -56,7 +53,8 @@ public final class Accuracy {
         if (found == null || t.known() == null) {
             return false;
         }
-        if (found.key().equals(t.known().key()) || !found.code().isEmpty() && found.code().equals(t.known().code()) && t.noise() == Noise.CODE) {
+        if (found.key().equals(t.known().key())
+                || !found.code().isEmpty() && found.code().equals(t.known().code()) && t.noise() == Noise.CODE) {
             return true;
         }
         Set<String> text = new HashSet<>(Message.wordsOf(t.text()));
@@ -73,7 +71,8 @@ public final class Accuracy {
         List<Trial> negatives = new ArrayList<>(Trial.unknown(corpus, false, NEGATIVES, SEED));
         negatives.addAll(Trial.ordinary(corpus, false, NEGATIVES, SEED));
         for (int i = 0; i < 1_500; i++) {
-            index.recogniser().recognise(query(positives.get(i % positives.size()).text()));
+            index.recogniser()
+                    .recognise(query(positives.get(i % positives.size()).text()));
         }
         Map<Noise, Tally> tallies = new EnumMap<>(Noise.class);
         List<Double> said = new ArrayList<>();
@@ -84,10 +83,12 @@ public final class Accuracy {
             Recognition r = index.recogniser().recognise(query(t.text()));
             long time = System.nanoTime() - begun;
             List<Recogniser.Explanation> all = index.recogniser().explain(query(t.text()));
-            Corpus.Known first = all.isEmpty() ? null : index.byKey().get(all.get(0).error());
+            Corpus.Known first =
+                    all.isEmpty() ? null : index.byKey().get(all.get(0).error());
             boolean lenient = asGood(first, t);
             boolean strict = first != null && first.key().equals(t.known().key());
-            boolean three = all.stream().limit(3).anyMatch(e -> asGood(index.byKey().get(e.error()), t));
+            boolean three =
+                    all.stream().limit(3).anyMatch(e -> asGood(index.byKey().get(e.error()), t));
             boolean yes = !r.candidates().isEmpty() && r.candidates().get(0).recognised();
             tally.add(strict, lenient, three, yes, time);
             if (!all.isEmpty()) {
@@ -95,10 +96,6 @@ public final class Accuracy {
                 right.add(strict);
             }
             captures(r, t, tally);
-            if (!lenient && System.getProperty("misses", "").contains(t.noise().name())) {
-                System.out.println("MISS " + t.noise() + " " + t.text().lines().limit(4).toList() + " | " + t.known().message().template().source() + " | got "
-                        + (first == null ? "-" : first.message().template().source()));
-            }
         }
         double threshold = threshold(corpus, library, index);
         System.out.println(Tally.head());
@@ -109,12 +106,14 @@ public final class Accuracy {
         });
         System.out.println(all.row("all"));
         for (boolean ordinary : new boolean[] {false, true}) {
-            List<Trial> some = negatives.stream().filter(t -> t.ordinary() == ordinary).toList();
+            List<Trial> some =
+                    negatives.stream().filter(t -> t.ordinary() == ordinary).toList();
             int yes = 0;
             int above = 0;
             int perhaps = 0;
             for (Trial t : some) {
-                List<Recognition.Candidate> c = index.recogniser().recognise(query(t.text())).candidates();
+                List<Recognition.Candidate> c =
+                        index.recogniser().recognise(query(t.text())).candidates();
                 boolean said85 = !c.isEmpty() && c.get(0).recognised();
                 yes += said85 ? 1 : 0;
                 perhaps += c.isEmpty() ? 0 : 1;
@@ -122,9 +121,6 @@ public final class Accuracy {
                 above += !every.isEmpty() && every.get(0).probability() >= threshold ? 1 : 0;
                 said.add(every.isEmpty() ? 0 : every.get(0).probability());
                 right.add(false);
-                if (said85 && System.getProperty("yes") != null) {
-                    System.out.println("YES " + t.text() + " | " + index.byKey().get(c.get(0).error()).message().template().source() + " " + c.get(0).probability());
-                }
             }
             System.out.printf(
                     Locale.ROOT,
@@ -166,11 +162,6 @@ public final class Accuracy {
         if (found == null) {
             return; // counted as not recognised already
         }
-        t.values().forEach((name, value) -> {
-            if (System.getProperty("cap", "").contains(t.noise().name()) && !bare(value).equals(bare(found.getOrDefault(name, "")))) {
-                System.out.println("CAP " + t.noise() + " " + t.text().replace("\n", "⏎") + " | " + t.known().message().template().source() + " | " + name + " want " + value + " got " + found.get(name));
-            }
-        });
         t.values().forEach((name, value) -> tally.captured(bare(value).equals(bare(found.getOrDefault(name, "")))));
     }
 

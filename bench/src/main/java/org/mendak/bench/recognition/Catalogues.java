@@ -107,8 +107,7 @@ final class Catalogues {
         try (Stream<Path> files = Files.walk(root)) {
             files.filter(f -> f.toString().endsWith(".mo") && Files.isRegularFile(f))
                     .sorted(Comparator.naturalOrder())
-                    .forEach(f -> biggest.merge(
-                            f.getFileName().toString(), f, (a, b) -> size(b) > size(a) ? b : a));
+                    .forEach(f -> biggest.merge(f.getFileName().toString(), f, (a, b) -> size(b) > size(a) ? b : a));
         }
     }
 

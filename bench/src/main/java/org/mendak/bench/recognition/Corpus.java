@@ -38,11 +38,23 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
             if (!code.isEmpty()) {
                 signatures.add(new Signature(Signature.Kind.CODE, code, null, 1));
             }
-            signatures.add(new Signature(
-                    Signature.Kind.MESSAGE, message.template().source(), message.template(), 2));
+            signatures.add(
+                    new Signature(Signature.Kind.MESSAGE, message.template().source(), message.template(), 2));
             return new KnownError(
-                    key, key, List.of(), List.of(), List.of(), false, "", signatures, List.of(), List.of(), List.of(),
-                    List.of(), List.of(), List.of());
+                    key,
+                    key,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    false,
+                    "",
+                    signatures,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of());
         }
     }
 
@@ -51,15 +63,19 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
         for (String text : Catalogues.texts(folder)) {
             Message.of(text).ifPresent(m -> distinct.putIfAbsent(shape(m), m));
         }
-        List<Message> failures = shuffled(distinct.values().stream().filter(Message::failure).toList());
-        List<Message> status = shuffled(distinct.values().stream().filter(m -> !m.failure()).toList());
+        List<Message> failures =
+                shuffled(distinct.values().stream().filter(Message::failure).toList());
+        List<Message> status =
+                shuffled(distinct.values().stream().filter(m -> !m.failure()).toList());
         List<Message> known = failures.subList(0, Math.min(KNOWN, failures.size() * 4 / 5));
-        Set<Map<String, Integer>> bags = known.stream().map(Message::bag).collect(Collectors.toCollection(HashSet::new));
+        Set<Map<String, Integer>> bags =
+                known.stream().map(Message::bag).collect(Collectors.toCollection(HashSet::new));
         List<Message> unknown = failures.subList(known.size(), failures.size()).stream()
                 .filter(m -> !bags.contains(m.bag()))
                 .limit(UNKNOWN)
                 .toList();
-        List<Message> ordinary = status.stream().filter(m -> !bags.contains(m.bag())).toList();
+        List<Message> ordinary =
+                status.stream().filter(m -> !bags.contains(m.bag())).toList();
         System.out.printf(
                 Locale.ROOT,
                 "corpus: %,d distinct messages; %,d known errors, %,d unknown errors, %,d status messages%n",
@@ -72,7 +88,11 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
 
     /** Messages that differ in nothing but case, white space and the names of values are one. */
     private static String shape(Message m) {
-        return m.template().source().toLowerCase(Locale.ROOT).replaceAll("\\{v\\d+:\\w+\\}", "{}").replaceAll("[\\s'\"`]+", "");
+        return m.template()
+                .source()
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("\\{v\\d+:\\w+\\}", "{}")
+                .replaceAll("[\\s'\"`]+", "");
     }
 
     private static List<Message> shuffled(List<Message> messages) {
@@ -110,7 +130,9 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
         };
     }
 
-    private static final String[] NAMES = {"STAGE", "SEAL", "AREA", "LINK", "SLOT", "CHART", "DECK", "BERTH", "QUAY", "TIDE"};
+    private static final String[] NAMES = {
+        "STAGE", "SEAL", "AREA", "LINK", "SLOT", "CHART", "DECK", "BERTH", "QUAY", "TIDE"
+    };
 
     /** A smaller library: every n-th known error of each half, so that {@code size} are left. */
     List<Known> sample(int size) {

@@ -23,7 +23,7 @@ public final class Fitting {
     private static final int EACH = 900;
     private static final int NEGATIVES = 4_000;
     private static final int COMMON = 1_500;
-    private static final int HIDDEN = Integer.getInteger("hidden", 14);
+    private static final int HIDDEN = 14;
     private static final int EPOCHS = 70;
     /** Candidates of a text that are fitted on. */
     private static final int MOST = 14;
@@ -49,8 +49,9 @@ public final class Fitting {
             trials.addAll(Trial.unknown(corpus, true, NEGATIVES, 18 + size));
             trials.addAll(Trial.ordinary(corpus, true, NEGATIVES, 19 + size));
             for (Trial t : trials) {
-                List<Recogniser.Explanation> all =
-                        index.recogniser().explain(Accuracy.query(t.text())).stream().limit(MOST).toList();
+                List<Recogniser.Explanation> all = index.recogniser().explain(Accuracy.query(t.text())).stream()
+                        .limit(MOST)
+                        .toList();
                 if (all.isEmpty()) {
                     continue;
                 }
@@ -84,7 +85,8 @@ public final class Fitting {
     private static void write(Path file, double[] w, List<String> names) throws IOException {
         int size = names.size();
         List<String> lines = new ArrayList<>();
-        lines.add("# made by ./mendak bench fitting: the linear part, then the combinations, each behind its weight in the sum");
+        lines.add(
+                "# made by ./mendak bench fitting: the linear part, then the combinations, each behind its weight in the sum");
         lines.add("# " + String.join(", ", names));
         lines.add(numbers(w, 0, size));
         for (int h = 0; h < HIDDEN; h++) {
@@ -128,11 +130,14 @@ public final class Fitting {
                     double slope = g[i] / (end - at) - RIDGE * w[i];
                     m[i] = 0.9 * m[i] + 0.1 * slope;
                     v[i] = 0.999 * v[i] + 0.001 * slope * slope;
-                    w[i] += rate * (m[i] / (1 - Math.pow(0.9, step))) / (Math.sqrt(v[i] / (1 - Math.pow(0.999, step))) + 1e-8);
+                    w[i] += rate
+                            * (m[i] / (1 - Math.pow(0.9, step)))
+                            / (Math.sqrt(v[i] / (1 - Math.pow(0.999, step))) + 1e-8);
                 }
             }
             if (epoch % 10 == 9) {
-                System.out.printf(Locale.ROOT, "epoch %d, mean log-likelihood %.4f%n", epoch + 1, likelihood / order.size());
+                System.out.printf(
+                        Locale.ROOT, "epoch %d, mean log-likelihood %.4f%n", epoch + 1, likelihood / order.size());
             }
         }
         return w;
@@ -192,15 +197,19 @@ public final class Fitting {
                 .map(Corpus.Known::message)
                 .toList();
         for (Message m : messages) {
-            m.bag().keySet().stream().filter(k -> k.chars().allMatch(ch -> ch >= 'a' && ch <= 'z')).forEach(k -> in.merge(k, 1, Integer::sum));
+            m.bag().keySet().stream()
+                    .filter(k -> k.chars().allMatch(ch -> ch >= 'a' && ch <= 'z'))
+                    .forEach(k -> in.merge(k, 1, Integer::sum));
         }
         Path file = Path.of(System.getenv("MENDAK_ROOT"), "bench", "target", "common-words.txt");
-        List<String> lines = new ArrayList<>(List.of("# word, messages of 100,000 that have it; made by ./mendak bench fitting"));
+        List<String> lines =
+                new ArrayList<>(List.of("# word, messages of 100,000 that have it; made by ./mendak bench fitting"));
         in.entrySet().stream()
                 .sorted(Map.Entry.<String, Integer>comparingByValue().reversed())
                 .limit(COMMON)
                 .forEach(e -> lines.add(e.getKey() + " " + Math.round(e.getValue() * 100_000.0 / messages.size())));
         Files.write(file, lines);
-        System.out.println("common words: " + file + Arrays.toString(lines.subList(1, 8).toArray()));
+        System.out.println(
+                "common words: " + file + Arrays.toString(lines.subList(1, 8).toArray()));
     }
 }

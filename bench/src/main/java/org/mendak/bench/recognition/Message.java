@@ -29,18 +29,48 @@ record Message(Template template, List<String> words, boolean failure) {
                     + "duplicate|mismatch|exceeds|out of|already|malformed|cannot|no|undefined|wrong|abort\\w*)\\b",
             Pattern.CASE_INSENSITIVE);
 
-    private static final Set<String> PATHS = Set.of("file", "directory", "path", "folder", "device", "archive", "socket");
+    private static final Set<String> PATHS =
+            Set.of("file", "directory", "path", "folder", "device", "archive", "socket");
     private static final Set<String> HOSTS = Set.of("host", "server", "hostname", "address", "remote");
     private static final String[] NAMES = {
-        "quayline", "purser2", "tidewall", "boarding", "watchbill", "norrholm", "seal-7", "ledger", "berth12", "x9", "leadline"
+        "quayline",
+        "purser2",
+        "tidewall",
+        "boarding",
+        "watchbill",
+        "norrholm",
+        "seal-7",
+        "ledger",
+        "berth12",
+        "x9",
+        "leadline"
     };
-    private static final String[] PLACES = {"/srv/quay", "/var/lib/purser", "/opt/skerry/bin", "/home/deck3", "C:\\Skerry\\Till"};
+    private static final String[] PLACES = {
+        "/srv/quay", "/var/lib/purser", "/opt/skerry/bin", "/home/deck3", "C:\\Skerry\\Till"
+    };
     private static final String[] REASONS = {
-        "permission denied", "the quay is closed", "no room left on the device", "it was not found", "timed out", "the name is taken",
-        "access refused", "connection lost", "not enough memory", "the seal is broken", "unknown format", "it is in use", "cancelled",
-        "bad checksum", "already locked by another program", "too many links", "not supported here", "interrupted"
+        "permission denied",
+        "the quay is closed",
+        "no room left on the device",
+        "it was not found",
+        "timed out",
+        "the name is taken",
+        "access refused",
+        "connection lost",
+        "not enough memory",
+        "the seal is broken",
+        "unknown format",
+        "it is in use",
+        "cancelled",
+        "bad checksum",
+        "already locked by another program",
+        "too many links",
+        "not supported here",
+        "interrupted"
     };
-    private static final String[] FILES = {"list.dat", "till-5.4.pkg", "seal.pem", "chart_12.bin", "area.lock", "notes.txt"};
+    private static final String[] FILES = {
+        "list.dat", "till-5.4.pkg", "seal.pem", "chart_12.bin", "area.lock", "notes.txt"
+    };
 
     /** A text made of a template, and the values that stand in it. */
     record Filled(String text, Map<String, String> values) {}
@@ -81,7 +111,11 @@ record Message(Template template, List<String> words, boolean failure) {
             }
             out.append(braces(before));
             String lead = s.substring(0, m.start()).toLowerCase(Locale.ROOT);
-            out.append("{v").append(++holes).append(':').append(type(m, lead).word()).append('}');
+            out.append("{v")
+                    .append(++holes)
+                    .append(':')
+                    .append(type(m, lead).word())
+                    .append('}');
             at = m.end();
         }
         out.append(braces(s.substring(at)));
@@ -95,8 +129,12 @@ record Message(Template template, List<String> words, boolean failure) {
         }
         Template t = parsed.value();
         List<String> words = wordsOf(t.literals());
-        long real = words.stream().filter(w -> w.length() >= 2 && Character.isLetter(w.charAt(0))).count();
-        return real < 3 ? Optional.empty() : Optional.of(new Message(t, words, FAILS.matcher(t.literals()).find()));
+        long real = words.stream()
+                .filter(w -> w.length() >= 2 && Character.isLetter(w.charAt(0)))
+                .count();
+        return real < 3
+                ? Optional.empty()
+                : Optional.of(new Message(t, words, FAILS.matcher(t.literals()).find()));
     }
 
     static List<String> wordsOf(String text) {

@@ -40,8 +40,8 @@ enum Noise {
             Map.entry("write", "writing"),
             Map.entry("read", "reading"),
             Map.entry("open", "opening"));
-    private static final Set<String> SMALL =
-            Set.of("the", "a", "an", "of", "to", "in", "for", "is", "be", "with", "from", "on", "at", "by", "and", "or");
+    private static final Set<String> SMALL = Set.of(
+            "the", "a", "an", "of", "to", "in", "for", "is", "be", "with", "from", "on", "at", "by", "and", "or");
 
     /** The text as it arrives, and the values that still stand in it as they stand there. */
     Message.Filled apply(Corpus.Known k, Message.Filled filled, List<String> otherLines, Random random) {
@@ -55,8 +55,7 @@ enum Noise {
                         wrap(random.nextBoolean() ? text : prefix(random) + text, 20 + random.nextInt(60)), values);
             case CASED -> {
                 boolean upper = random.nextBoolean();
-                yield k.message()
-                        .changed(values, t -> upper ? t.toUpperCase(Locale.ROOT) : t.toLowerCase(Locale.ROOT));
+                yield k.message().changed(values, t -> upper ? t.toUpperCase(Locale.ROOT) : t.toLowerCase(Locale.ROOT));
             }
             case QUOTED -> new Message.Filled(quote(text, random), values);
             case TYPING -> k.message().changed(values, t -> typing(t, random));
@@ -87,10 +86,12 @@ enum Noise {
         String clock = String.format(
                 Locale.ROOT, "%02d:%02d:%02d", random.nextInt(24), random.nextInt(60), random.nextInt(60));
         return switch (random.nextInt(4)) {
-            case 0 -> "2026-0" + (1 + random.nextInt(9)) + "-1" + random.nextInt(10) + " " + clock + ","
-                    + (100 + random.nextInt(900)) + " " + pick(levels, random) + " " + pick(PARTS, random) + " - ";
-            case 1 -> "Mar " + (1 + random.nextInt(28)) + " " + clock + " till-" + random.nextInt(40) + " "
-                    + pick(PARTS, random) + "[" + random.nextInt(32_000) + "]: ";
+            case 0 ->
+                "2026-0" + (1 + random.nextInt(9)) + "-1" + random.nextInt(10) + " " + clock + ","
+                        + (100 + random.nextInt(900)) + " " + pick(levels, random) + " " + pick(PARTS, random) + " - ";
+            case 1 ->
+                "Mar " + (1 + random.nextInt(28)) + " " + clock + " till-" + random.nextInt(40) + " "
+                        + pick(PARTS, random) + "[" + random.nextInt(32_000) + "]: ";
             case 2 -> "[" + clock + "] " + pick(levels, random) + " ";
             default -> pick(PARTS, random) + ": ";
         };
@@ -105,7 +106,8 @@ enum Noise {
     }
 
     private static String quote(String text, Random random) {
-        String changed = text.replace('\'', random.nextBoolean() ? '\u2019' : '"').replace('`', '\u2018');
+        String changed =
+                text.replace('\'', random.nextBoolean() ? '\u2019' : '"').replace('`', '\u2018');
         return switch (random.nextInt(3)) {
             case 0 -> "\u201c" + changed + "\u201d";
             case 1 -> "> " + changed + " <";
@@ -143,8 +145,18 @@ enum Noise {
     private static String ocr(String text, Random random) {
         String s = text;
         String[][] alike = {
-            {"o", "0"}, {"0", "O"}, {"l", "1"}, {"i", "l"}, {"I", "l"}, {"rn", "m"}, {"m", "rn"}, {"cl", "d"}, {"d", "cl"},
-            {"S", "5"}, {"e", "c"}, {"B", "8"}
+            {"o", "0"},
+            {"0", "O"},
+            {"l", "1"},
+            {"i", "l"},
+            {"I", "l"},
+            {"rn", "m"},
+            {"m", "rn"},
+            {"cl", "d"},
+            {"d", "cl"},
+            {"S", "5"},
+            {"e", "c"},
+            {"B", "8"}
         };
         StringBuilder out = new StringBuilder();
         for (int i = 0; i < s.length(); i++) {
@@ -203,7 +215,9 @@ enum Noise {
                 said.set(i, said.set(i + 1, said.get(i)));
             }
         }
-        String start = random.nextInt(3) == 0 ? "it says something like " : random.nextInt(3) == 0 ? "there is a message " : "";
+        String start = random.nextInt(3) == 0
+                ? "it says something like "
+                : random.nextInt(3) == 0 ? "there is a message " : "";
         return start + String.join(" ", said);
     }
 
@@ -235,6 +249,8 @@ enum Noise {
                 default -> "0x" + code.substring(2, 6) + "-" + code.substring(6);
             };
         }
-        return random.nextBoolean() ? code.toLowerCase(Locale.ROOT) : code.replace("-", random.nextBoolean() ? "" : " ");
+        return random.nextBoolean()
+                ? code.toLowerCase(Locale.ROOT)
+                : code.replace("-", random.nextBoolean() ? "" : " ");
     }
 }

@@ -23,7 +23,7 @@ import org.mendak.core.recognise.Recogniser;
 /** Scans of a log made on the spot: speed and memory beside {@code grep -F -f} of the same fragments, and other encodings. */
 public final class Scanning {
 
-    private static final long BYTES = Long.getLong("bytes", 200_000_000);
+    private static final long BYTES = 200_000_000;
     private static final int ROUNDS = 4;
     private static final double MATCHING = 0.03;
 
@@ -37,7 +37,8 @@ public final class Scanning {
             List<Corpus.Known> library = corpus.sample(size);
             long lines = write(corpus, library, log);
             long begun = System.nanoTime();
-            Recogniser recogniser = Recogniser.of(library.stream().map(Corpus.Known::error).toList());
+            Recogniser recogniser =
+                    Recogniser.of(library.stream().map(Corpus.Known::error).toList());
             LogScan first = recogniser.scan();
             System.out.printf(
                     Locale.ROOT,

@@ -87,8 +87,12 @@ final class Tally {
             int[] in = java.util.stream.IntStream.range(0, right.length)
                     .filter(i -> probability[i] >= low && probability[i] < high)
                     .toArray();
-            double mean = Arrays.stream(in).mapToDouble(i -> probability[i]).average().orElse(Double.NaN);
-            double share = Arrays.stream(in).mapToDouble(i -> right[i] ? 1 : 0).average().orElse(Double.NaN);
+            double mean =
+                    Arrays.stream(in).mapToDouble(i -> probability[i]).average().orElse(Double.NaN);
+            double share = Arrays.stream(in)
+                    .mapToDouble(i -> right[i] ? 1 : 0)
+                    .average()
+                    .orElse(Double.NaN);
             out.append(String.format(
                     Locale.ROOT, "| %.1f–%.1f | %d | %.2f | %.2f |%n", low, Math.min(1, high), in.length, mean, share));
         }

@@ -17,8 +17,10 @@ record Trial(Corpus.Known known, Noise noise, String text, Map<String, String> v
     /** Texts of each noise, made of the known errors of one half. */
     static List<Trial> positives(Corpus corpus, List<Corpus.Known> library, boolean fitting, int each, long seed) {
         Random random = new Random(seed);
-        List<Corpus.Known> half = library.stream().filter(k -> k.fitting() == fitting).toList();
-        List<Corpus.Known> coded = half.stream().filter(k -> !k.code().isEmpty()).toList();
+        List<Corpus.Known> half =
+                library.stream().filter(k -> k.fitting() == fitting).toList();
+        List<Corpus.Known> coded =
+                half.stream().filter(k -> !k.code().isEmpty()).toList();
         List<String> lines = ordinaryLines(corpus, fitting, 4_000, random);
         List<Trial> trials = new ArrayList<>();
         for (Noise noise : Noise.values()) {
@@ -38,8 +40,8 @@ record Trial(Corpus.Known known, Noise noise, String text, Map<String, String> v
         List<Trial> trials = new ArrayList<>();
         for (int i = fitting ? 0 : 1; i < corpus.unknown().size() && trials.size() < count; i += 2) {
             String text = corpus.unknown().get(i).fill(random).text();
-            trials.add(new Trial(
-                    null, null, random.nextBoolean() ? text : Noise.prefix(random) + text, Map.of(), false));
+            trials.add(
+                    new Trial(null, null, random.nextBoolean() ? text : Noise.prefix(random) + text, Map.of(), false));
         }
         return trials;
     }

@@ -111,7 +111,8 @@ class AttemptService {
             if (minutes == null && outcome != null) {
                 minutes = measured(a.startedAt(), ended);
             }
-            String note = fields.get("note") == null ? a.note() : String.valueOf(fields.get("note"));
+            String note =
+                    fields.get("note") == null ? a.note() : CaseWords.masked(String.valueOf(fields.get("note")), null);
             if (note.length() > Limits.NOTE) {
                 throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
             }
@@ -176,8 +177,14 @@ class AttemptService {
     record StepResult(String clientId, Map<String, String> captured) {}
 
     /** Appends an entry; the same client's id twice is the same entry. */
-    StepResult step(Caller caller, long number, long id, StepEntry e) {
-        check(e);
+    StepResult step(Caller caller, long number, long id, StepEntry written) {
+        check(written);
+        StepEntry e = new StepEntry(
+                written.clientId(),
+                written.step(),
+                written.what(),
+                written.note() == null ? null : CaseWords.masked(written.note(), null),
+                written.output() == null ? null : CaseWords.masked(written.output(), null));
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             if (store.stepOf(tx, id, e.clientId()).isPresent()) {

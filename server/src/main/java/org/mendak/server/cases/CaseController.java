@@ -25,7 +25,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/cases")
 class CaseController {
 
-    record TextBody(String text) {}
+    @Asked
+    record TextBody(String text, List<String> unmasked) {}
 
     record Moved(String error) {}
 
@@ -111,7 +112,13 @@ class CaseController {
 
     @PostMapping("/{n}/texts")
     CaseViews.Case addText(Caller caller, @PathVariable long n, @RequestBody TextBody body) {
-        return cases.addText(caller, n, body.text() == null ? "" : body.text());
+        return cases.addText(caller, n, body.text() == null ? "" : body.text(), body.unmasked());
+    }
+
+    /** What the texts of the case say together, the likeliest first. */
+    @GetMapping("/{n}/recognition")
+    List<CaseViews.Suspected> together(Caller caller, @PathVariable long n) {
+        return cases.together(caller, n);
     }
 
     @PostMapping("/{n}/facts")

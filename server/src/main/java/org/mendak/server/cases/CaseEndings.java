@@ -81,7 +81,10 @@ class CaseEndings {
                 store.addNote(
                         tx,
                         number,
-                        new CaseStore.Note(CaseWords.cut(note, Limits.NOTE), clock.instant(), caller.name()));
+                        new CaseStore.Note(
+                                CaseWords.masked(CaseWords.cut(note, Limits.NOTE), null),
+                                clock.instant(),
+                                caller.name()));
             }
             store.update(
                     tx, c.ended(outcome, believed, CaseWords.cut(limitation, 1000), clock.instant(), c.recurredAt()));

@@ -4,9 +4,9 @@ import java.time.Clock;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
@@ -55,11 +55,22 @@ class CaseKnowledge {
             return;
         }
         Phase phase = c.phase() == null ? null : Phase.named(c.phase()).orElse(null);
-        recognition.recognise(new Recogniser.Query(text, c.product(), c.productVersion(), phase)).candidates().stream()
+        recognition.recognise(text, c.product(), c.productVersion(), phase).candidates().stream()
                 .filter(x -> x.error().equals(c.errorKey()))
                 .findFirst()
                 .map(Recognition.Candidate::captures)
                 .ifPresent(values -> addFacts(tx, caller, number, values, "captured"));
+    }
+
+    /** The known errors that the case's texts speak for. */
+    List<CaseViews.Suspected> together(Tx tx, CaseRow c) {
+        List<String> texts =
+                store.texts(tx, c.number()).stream().map(CaseStore.Text::text).toList();
+        Phase phase = c.phase() == null ? null : Phase.named(c.phase()).orElse(null);
+        return recognition.together(texts, c.product(), c.productVersion(), phase).stream()
+                .map(x -> new CaseViews.Suspected(
+                        x.error(), x.title(), x.probability(), x.recognised() ? "recognised" : "perhaps"))
+                .toList();
     }
 
     void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {

@@ -54,7 +54,11 @@ public class CaseService {
         this.clock = clock;
     }
 
-    /** What a case is opened with; all but the text may be null. */
+    /**
+     * What a case is opened with; all but the text may be null.
+     *
+     * @param unmasked what looks like a secret in the text and is none, as somebody has seen
+     */
     @Asked
     public record Opening(
             String text,
@@ -67,7 +71,8 @@ public class CaseService {
             String reference,
             String requester,
             String reached,
-            List<String> triedBefore) {}
+            List<String> triedBefore,
+            List<String> unmasked) {}
 
     List<CaseViews.Line> list(Caller caller, CaseStore.Wanted wanted) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
@@ -97,11 +102,10 @@ public class CaseService {
     }
 
     private long open(Tx tx, Caller caller, Opening o) {
-        String text = o.text() == null ? "" : o.text();
+        String text = CaseWords.masked(o.text() == null ? "" : o.text(), o.unmasked());
         if (text.isBlank() && o.error() == null) {
             throw Refusal.invalid("A case needs a text, or the known error it is about.");
         }
-        CaseWords.checkText(text);
         KnownError error = o.error() == null ? null : known(o.error());
         Instant now = clock.instant();
         CaseRow c = new CaseRow(
@@ -189,9 +193,9 @@ public class CaseService {
         return locks.change(caller, number, (tx, c) -> knowledge.addFacts(tx, caller, number, facts, "answer"));
     }
 
-    CaseViews.Case addText(Caller caller, long number, String text) {
+    CaseViews.Case addText(Caller caller, long number, String written, List<String> unmasked) {
         return locks.change(caller, number, (tx, c) -> {
-            CaseWords.checkText(text);
+            String text = CaseWords.masked(written, unmasked);
             if (text.isBlank()) {
                 throw Refusal.invalid("The text is empty.");
             }
@@ -203,8 +207,14 @@ public class CaseService {
         });
     }
 
-    CaseViews.Case addNote(Caller caller, long number, String text) {
+    List<CaseViews.Suspected> together(Caller caller, long number) {
+        caller.may(Role.AGENT, Scope.READ, "see cases");
+        return db.tx(tx -> knowledge.together(tx, reader.row(tx, number)));
+    }
+
+    CaseViews.Case addNote(Caller caller, long number, String written) {
         return locks.change(caller, number, (tx, c) -> {
+            String text = CaseWords.masked(written, null);
             if (text.isBlank() || text.length() > Limits.NOTE) {
                 throw Refusal.invalid("A note has 1 to " + Limits.NOTE + " characters.");
             }

@@ -149,4 +149,7 @@ public final class CaseViews {
 
     /** A clause for reading: its keyword and text. */
     public record Remark(String keyword, String text) {}
+
+    /** A known error that the texts of a case speak for, taken together. */
+    record Suspected(String error, String title, double probability, String band) {}
 }

@@ -1,7 +1,9 @@
 package org.mendak.server.cases;
 
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.mendak.core.recognise.SecretFinder;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
@@ -14,7 +16,13 @@ final class CaseWords {
 
     private CaseWords() {}
 
-    static void checkText(String text) {
+    /** The text as it may be stored: within its limit, secrets masked but for those that somebody has looked at. */
+    static String masked(String text, List<String> unmasked) {
+        checkText(text);
+        return SecretFinder.mask(text, unmasked == null ? Set.of() : Set.copyOf(unmasked));
+    }
+
+    private static void checkText(String text) {
         if (text.length() > Limits.TEXT) {
             throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }

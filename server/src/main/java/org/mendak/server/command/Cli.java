@@ -18,13 +18,13 @@ import org.mendak.server.platform.LocalDoor;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** {@code import DIR [--publish]} and {@code export DIR}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
+/** {@code import DIR [--publish]}, {@code export DIR} and {@code scan FILE [--json]}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
 public final class Cli {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     /** Something to tell the user instead of a stack trace. */
-    private static final class Stop extends RuntimeException {
+    static final class Stop extends RuntimeException {
         private static final long serialVersionUID = 1L;
         private final int status;
 
@@ -67,14 +67,16 @@ public final class Cli {
             args.subList(i, i + 2).clear();
         }
         boolean publish = args.remove("--publish");
+        boolean json = args.remove("--json");
         if (args.size() != 2) {
-            throw new Stop(2, "usage: import DIR [--publish] | export DIR");
+            throw new Stop(2, "usage: import DIR [--publish] | export DIR | scan FILE [--json]");
         }
         Cli cli = find(data);
         Path folder = Path.of(args.get(1));
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
             case "export" -> cli.exportTo(folder);
+            case "scan" -> new LogScanning(cli::send).scan(folder, json);
             default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
         };
     }
@@ -108,10 +110,16 @@ public final class Cli {
 
     private HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body)
             throws IOException, InterruptedException {
+        return send(method, path, "application/octet-stream", body);
+    }
+
+    private HttpResponse<byte[]> send(String method, String path, String type, HttpRequest.BodyPublisher body)
+            throws IOException, InterruptedException {
         return http.send(
                 HttpRequest.newBuilder(URI.create(address + path))
                         .header("Authorization", "Bearer " + secret)
                         .header("Prefer", "respond-async")
+                        .header("Content-Type", type)
                         .method(method, body)
                         .build(),
                 HttpResponse.BodyHandlers.ofByteArray());

@@ -19,6 +19,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE + 10)
 class BodyLimitFilter extends OncePerRequestFilter {
 
+    /** What multipart puts around a file. */
+    static final long MULTIPART_BYTES = 64 * 1024;
+
     @Override
     protected void doFilterInternal(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
             throws ServletException, IOException {
@@ -40,6 +43,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
         }
         if (path.equals("/api/cases/import")) {
             return Limits.CSV_BYTES;
+        }
+        if (path.equals("/api/scans")) {
+            return Limits.LOG_BYTES + MULTIPART_BYTES;
         }
         return Limits.JSON_BYTES;
     }

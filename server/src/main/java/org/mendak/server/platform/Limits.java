@@ -24,6 +24,18 @@ public final class Limits {
     /** Bytes of a CSV of cases. */
     public static final long CSV_BYTES = 200L * 1024 * 1024;
 
+    /** Bytes of a log. */
+    public static final long LOG_BYTES = 2L * 1024 * 1024 * 1024;
+
+    /** Bytes of a log when unpacked. */
+    public static final long LOG_UNPACKED_BYTES = 20L * 1024 * 1024 * 1024;
+
+    /** How many times its size a log may unpack to, beyond the first {@link #LOG_FREE_BYTES}. */
+    public static final long LOG_RATIO = 500;
+
+    /** Unpacked bytes up to which the ratio does not matter. */
+    public static final long LOG_FREE_BYTES = 64L * 1024 * 1024;
+
     /** Facts of one case. */
     public static final int FACTS = 64;
 

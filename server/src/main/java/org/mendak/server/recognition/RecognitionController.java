@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
-import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
+import org.mendak.core.recognise.SecretFinder;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
@@ -35,11 +35,22 @@ class RecognitionController {
             List<Reason> reasons,
             Map<String, String> captures) {}
 
+    /** An answer, and the known errors that it speaks for. */
+    record Favours(String value, List<String> favours) {}
+
+    /** What would separate close candidates: a code, product or phase to enter, or the authors' remark. */
+    record Ask(String kind, List<Favours> answers) {}
+
+    /** Something that is masked before the text is stored. */
+    record Secret(String kind, List<Integer> span) {}
+
     record FirstAid(String error, String title) {}
 
     record Answer(
             List<Code> codes,
             List<Candidate> candidates,
+            List<Ask> asks,
+            List<Secret> secrets,
             @OrNull FirstAid firstAid,
             long micros) {}
 
@@ -56,8 +67,9 @@ class RecognitionController {
         }
         Phase phase = phase(body.phase());
         long start = System.nanoTime();
-        Recognition r =
-                recognition.recognise(new Recogniser.Query(body.text(), body.product(), body.productVersion(), phase));
+        RecognitionService.Answer answer =
+                recognition.answer(body.text(), body.product(), body.productVersion(), phase);
+        Recognition r = answer.recognition();
         long micros = (System.nanoTime() - start) / 1_000;
         FirstAid aid = body.product() == null || body.product().isBlank()
                 ? null
@@ -71,6 +83,16 @@ class RecognitionController {
                                 c.raw(), c.canonical(), lower(c.kind()), c.explained(), List.of(c.from(), c.to())))
                         .toList(),
                 r.candidates().stream().map(RecognitionController::candidate).toList(),
+                answer.asks().stream()
+                        .map(a -> new Ask(
+                                lower(a.kind()),
+                                a.answers().stream()
+                                        .map(x -> new Favours(x.value(), x.favours()))
+                                        .toList()))
+                        .toList(),
+                SecretFinder.find(body.text()).stream()
+                        .map(x -> new Secret(lower(x.kind()), List.of(x.from(), x.to())))
+                        .toList(),
                 aid,
                 micros);
     }

@@ -1,40 +1,106 @@
 package org.mendak.server.recognition;
 
+import jakarta.annotation.PreDestroy;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.mendak.core.recognise.LogScan;
+import org.mendak.core.recognise.Prior;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
+import org.mendak.core.recognise.Separation;
+import org.mendak.core.recognise.Together;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
-/** Recognises texts against the published library; the index is replaced as one reference when something is published. */
+/** Recognises texts against the published library; what is published is in the index within a moment. */
 @Service
 public class RecognitionService {
 
+    /** Known errors beside the large index from which on it is built anew. */
+    private static final int MERGE_FROM = 200;
+
     private final LibraryService library;
+    private final ObjectProvider<Met> met;
+    private final ExecutorService merging = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "index");
+        t.setDaemon(true);
+        return t;
+    });
     private volatile Recogniser recogniser;
 
-    RecognitionService(LibraryService library) {
+    RecognitionService(LibraryService library, ObjectProvider<Met> met) {
         this.library = library;
+        this.met = met;
         this.recogniser = Recogniser.of(library.library().recognisable());
     }
 
+    /** Puts what changed beside the large index at once; builds a new one in the background when that has grown. */
     @EventListener
-    void changed(LibraryChanged event) {
-        recogniser = Recogniser.of(event.library().recognisable());
+    synchronized void changed(LibraryChanged event) {
+        recogniser = recogniser.with(event.library().recognisable());
+        if (recogniser.behind() >= MERGE_FROM) {
+            merging.execute(this::merge);
+        }
+    }
+
+    private void merge() {
+        Recogniser fresh = Recogniser.of(library.library().recognisable());
+        synchronized (this) {
+            recogniser = fresh.with(library.library().recognisable());
+        }
     }
 
     /** What is recognised in a text. */
-    public Recognition recognise(Recogniser.Query query) {
-        if (query.text().length() > Limits.TEXT) {
+    public Recognition recognise(String text, String product, String version, Phase phase) {
+        return recogniser.recognise(query(text, product, version, phase));
+    }
+
+    /** What is recognised in a text, and what would separate candidates that are close. */
+    Answer answer(String text, String product, String version, Phase phase) {
+        Recogniser.Query q = query(text, product, version, phase);
+        Recognition r = recogniser.recognise(q);
+        Map<String, KnownError> errors = library.library().errors();
+        Recognition ordered = new Recognition(r.codes(), Together.of(List.of(r), errors));
+        return new Answer(ordered, Separation.of(q, ordered, errors));
+    }
+
+    /** Candidates, and what to ask to tell them apart. */
+    record Answer(Recognition recognition, List<Separation.Ask> asks) {}
+
+    /** What several texts of a case say together, the likeliest first. */
+    public List<Recognition.Candidate> together(List<String> texts, String product, String version, Phase phase) {
+        List<Recognition> each = texts.stream()
+                .map(t -> recogniser.recognise(query(t, product, version, phase)))
+                .toList();
+        return Together.of(each, library.library().errors());
+    }
+
+    private Recogniser.Query query(String text, String product, String version, Phase phase) {
+        if (text.length() > Limits.TEXT) {
             throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }
-        return recogniser.recognise(query);
+        Met m = met.getIfAvailable();
+        return new Recogniser.Query(text, product, version, phase, m == null ? Prior.NONE : m.prior());
+    }
+
+    /** A scan of one log for what the published library knows. */
+    LogScan scan() {
+        return recogniser.scan();
+    }
+
+    @PreDestroy
+    void stop() {
+        merging.shutdownNow();
     }
 
     /** What to try for a product and phase when nothing matches; empty if the library has nothing for them. */

@@ -1,0 +1,270 @@
+package org.mendak.server.recognition;
+
+import com.fasterxml.jackson.annotation.JsonValue;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Stream;
+import org.mendak.core.recognise.Findings;
+import org.mendak.core.recognise.SecretFinder;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Live;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import org.springframework.web.multipart.MultipartFile;
+
+/**
+ * Scans of uploaded logs, two at a time. The file lies in the data folder only until its scan ends; findings are kept in memory, with
+ * secrets masked, until 100 newer ones came.
+ */
+@Service
+class ScanService {
+
+    private static final Logger LOG = LoggerFactory.getLogger(ScanService.class);
+    private static final int MOST_KEPT = 100;
+    private static final int MOST_AT_ONCE = 3;
+    private static final int MOST_SHAPES = 100;
+
+    /** How a scan stands. */
+    enum State {
+        WAITING,
+        RUNNING,
+        DONE,
+        CANCELLED,
+        FAILED;
+
+        @JsonValue
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * A scan as it is told.
+     *
+     * @param name the file's name
+     * @param done bytes of the file that were read
+     * @param total bytes of the file
+     * @param problem what went wrong; empty unless it failed
+     */
+    record View(
+            String id,
+            String name,
+            State state,
+            long done,
+            long total,
+            @OrNull Findings findings,
+            String problem) {}
+
+    /** What goes over the live stream while it runs. */
+    record Progress(String id, State state, long done, long total) {}
+
+    private static final class Scan {
+        final Caller owner;
+        final long begun = System.nanoTime();
+        volatile View view;
+        volatile boolean cancelled;
+
+        Scan(Caller owner, View view) {
+            this.owner = owner;
+            this.view = view;
+        }
+    }
+
+    private final RecognitionService recognition;
+    private final Live live;
+    private final Path folder;
+    private final Map<String, Scan> scans = new ConcurrentHashMap<>();
+    private final ExecutorService executor = Executors.newFixedThreadPool(2, r -> new Thread(r, "scan"));
+
+    ScanService(RecognitionService recognition, Live live, Settings settings) {
+        this.recognition = recognition;
+        this.live = live;
+        this.folder = settings.folder().resolve("scans");
+        sweep();
+    }
+
+    /** What an earlier run of the program left behind. */
+    private void sweep() {
+        if (!Files.isDirectory(folder)) {
+            return;
+        }
+        try (Stream<Path> left = Files.list(folder)) {
+            for (Path p : left.toList()) {
+                Files.deleteIfExists(p);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException("cannot empty " + folder, e);
+        }
+    }
+
+    View start(Caller caller, MultipartFile file) {
+        caller.may(Role.AGENT, Scope.CASES, "scan a log");
+        if (file == null || file.isEmpty()) {
+            throw Refusal.invalid("The log is empty.");
+        }
+        if (file.getSize() > Limits.LOG_BYTES) {
+            throw Refusal.tooLarge("The log has more than " + Limits.LOG_BYTES + " bytes. Nothing was stored.");
+        }
+        long running = scans.values().stream()
+                .filter(s -> s.owner.id() == caller.id() && isOpen(s.view.state()))
+                .count();
+        if (running >= MOST_AT_ONCE) {
+            throw Refusal.conflict(MOST_AT_ONCE + " of your logs are being read. Wait for one, or cancel it.");
+        }
+        String id = UUID.randomUUID().toString();
+        Path path = folder.resolve(id).toAbsolutePath();
+        try {
+            Files.createDirectories(folder);
+            file.transferTo(path);
+        } catch (IOException e) {
+            throw new UncheckedIOException("cannot store the log", e);
+        }
+        Scan scan = new Scan(caller, new View(id, name(file), State.WAITING, 0, file.getSize(), null, ""));
+        forgetOld();
+        scans.put(id, scan);
+        executor.execute(() -> run(scan, path));
+        return scan.view;
+    }
+
+    private static String name(MultipartFile file) {
+        String name = file.getOriginalFilename() == null ? "" : file.getOriginalFilename();
+        String last = name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1);
+        return last.length() > 120 ? last.substring(0, 120) : last;
+    }
+
+    private void forgetOld() {
+        while (scans.size() >= MOST_KEPT) {
+            String oldest = scans.entrySet().stream()
+                    .filter(e -> !isOpen(e.getValue().view.state()))
+                    .min((a, b) -> Long.compare(a.getValue().begun, b.getValue().begun))
+                    .map(Map.Entry::getKey)
+                    .orElse(null);
+            if (oldest == null) {
+                throw Refusal.conflict("Too many logs are being read. Try again in a minute.");
+            }
+            scans.remove(oldest);
+        }
+    }
+
+    private static boolean isOpen(State s) {
+        return s == State.WAITING || s == State.RUNNING;
+    }
+
+    private void run(Scan scan, Path path) {
+        try (LogFile log = new LogFile(path)) {
+            stand(scan, State.RUNNING, 0, null, "");
+            Findings found = recognition.scan().run(log, bytes -> {
+                stand(scan, State.RUNNING, log.taken(), null, "");
+                return !scan.cancelled;
+            });
+            if (found == null) {
+                stand(scan, State.CANCELLED, log.taken(), null, "");
+            } else {
+                stand(scan, State.DONE, scan.view.total(), masked(found), "");
+            }
+        } catch (Refusal r) {
+            stand(scan, State.FAILED, scan.view.done(), null, r.getMessage());
+        } catch (IOException | RuntimeException e) {
+            LOG.error("scan failed", e);
+            stand(scan, State.FAILED, scan.view.done(), null, "The log could not be read to its end. It was deleted.");
+        } finally {
+            delete(path);
+        }
+    }
+
+    private static void delete(Path path) {
+        try {
+            Files.deleteIfExists(path);
+        } catch (IOException e) {
+            LOG.warn("a log could not be deleted; the next start tries again", e);
+        }
+    }
+
+    private void stand(Scan scan, State state, long done, Findings findings, String problem) {
+        View v = scan.view;
+        scan.view = new View(v.id(), v.name(), state, done, v.total(), findings, problem);
+        live.tell(scan.owner, "scan", new Progress(v.id(), state, done, v.total()));
+    }
+
+    private static Findings masked(Findings f) {
+        return new Findings(
+                f.bytes(),
+                f.lines(),
+                f.known().stream().map(ScanService::masked).toList(),
+                f.unknown().stream().limit(MOST_SHAPES).map(ScanService::masked).toList(),
+                f.moreShapes()
+                        + f.unknown().stream()
+                                .skip(MOST_SHAPES)
+                                .mapToLong(Findings.Finding::count)
+                                .sum(),
+                f.firstFailure(),
+                f.before().stream().map(ScanService::masked).toList());
+    }
+
+    private static Findings.Finding masked(Findings.Finding f) {
+        return new Findings.Finding(
+                f.error(),
+                f.error().isEmpty() ? SecretFinder.mask(f.title(), Set.of()) : f.title(),
+                f.count(),
+                f.firstLine(),
+                f.lastLine(),
+                f.excerpts().stream().map(ScanService::masked).toList(),
+                f.runs(),
+                f.marks());
+    }
+
+    private static Findings.Excerpt masked(Findings.Excerpt e) {
+        return new Findings.Excerpt(e.line(), SecretFinder.mask(e.text(), Set.of()), e.captures());
+    }
+
+    View find(Caller caller, String id) {
+        return own(caller, id).view;
+    }
+
+    List<View> list(Caller caller) {
+        caller.may(Role.AGENT, Scope.READ, "see scans");
+        return scans.values().stream()
+                .filter(s -> s.owner.id() == caller.id())
+                .sorted((a, b) -> Long.compare(b.begun, a.begun))
+                .map(s -> s.view)
+                .toList();
+    }
+
+    void cancel(Caller caller, String id) {
+        Scan scan = own(caller, id);
+        scan.cancelled = true;
+    }
+
+    private Scan own(Caller caller, String id) {
+        caller.may(Role.AGENT, Scope.READ, "see scans");
+        Scan scan = scans.get(id);
+        if (scan == null || scan.owner.id() != caller.id()) {
+            throw Refusal.notFound("There is no such scan of yours; findings are kept until the program ends.");
+        }
+        return scan;
+    }
+
+    @PreDestroy
+    void stop() {
+        scans.values().forEach(s -> s.cancelled = true);
+        executor.shutdown();
+    }
+}

@@ -1,0 +1,90 @@
+import { expect, test, vi } from "vitest";
+import type { Findings } from "../api";
+import { click, key, render } from "../testing/render";
+import { LogPage } from "./LogPage";
+import { ruled } from "./ruled";
+import type { Log } from "./useLog";
+
+const finding = (error: string, title: string, line: number) => ({
+  error,
+  title,
+  count: 3,
+  firstLine: line,
+  lastLine: line + 9,
+  excerpts: [
+    { line, text: `${title} in line ${line}`, captures: {} },
+    { line: line + 9, text: "again", captures: {} },
+  ],
+  runs: [{ from: line, to: line + 9, count: 3 }],
+  marks: [line, line + 9],
+});
+
+const FOUND: Findings = {
+  bytes: 100,
+  lines: 101,
+  known: [finding("till-full", "Till full", 11)],
+  unknown: [finding("", "pier … does not answer", 51)],
+  moreShapes: 0,
+  firstFailure: 11,
+  before: [{ line: 10, text: "all quiet", captures: {} }],
+};
+
+const log = (over: Partial<Log>): Log => ({
+  file: "till.log",
+  stage: "done",
+  percent: 100,
+  scan: { id: "a", name: "till.log", state: "done", done: 1, total: 1, findings: FOUND, problem: "" },
+  problem: "",
+  read: vi.fn(),
+  cancel: vi.fn(),
+  close: vi.fn(),
+  dropZone: { over: false, handlers: {} },
+  ...over,
+});
+
+test("says what the log holds, and a digit opens a case with the line", async () => {
+  const opened = vi.fn();
+  const place = await render(<LogPage log={log({})} onOpen={opened} />);
+  expect(place.textContent).toContain("first failure in line 11");
+  expect(place.textContent).toContain("all quiet");
+  expect(place.querySelectorAll(".finding")).toHaveLength(2);
+  expect(place.querySelectorAll(".ruler-known")).toHaveLength(2);
+  await key("1");
+  expect(opened).toHaveBeenLastCalledWith("Till full in line 11", "till-full");
+  await key("2");
+  expect(opened).toHaveBeenLastCalledWith("pier … does not answer in line 51", null);
+});
+
+test("more lines of a finding come on demand", async () => {
+  const place = await render(<LogPage log={log({})} onOpen={vi.fn()} />);
+  expect(place.querySelectorAll(".log-line")).toHaveLength(2);
+  await click(place, ".finding button:last-of-type");
+  expect(place.querySelectorAll(".log-line")).toHaveLength(3);
+});
+
+test("while it is read it says how far it is, and Escape cancels", async () => {
+  const cancel = vi.fn();
+  const place = await render(
+    <LogPage log={log({ stage: "reading", percent: 42, scan: null, cancel })} onOpen={vi.fn()} />,
+  );
+  expect(place.querySelector("progress")?.value).toBe(42);
+  expect(place.textContent).toContain("reading it, 42 %");
+  await key("Escape");
+  expect(cancel).toHaveBeenCalledTimes(1);
+});
+
+test("a refusal is shown as the server words it", async () => {
+  const place = await render(
+    <LogPage
+      log={log({ stage: "failed", scan: null, problem: "No log does. It was deleted." })}
+      onOpen={vi.fn()}
+    />,
+  );
+  expect(place.querySelector(".refused")?.textContent).toBe("No log does. It was deleted.");
+});
+
+test("marks stand along the ruler in proportion, each place once", () => {
+  expect(ruled(FOUND.known, 101, 1000)).toEqual([100, 190]);
+  expect(ruled([finding("a", "b", 1), finding("c", "d", 1)], 10, 1000)).toEqual([0, 1000]);
+  expect(ruled([], 0, 1000)).toEqual([]);
+});

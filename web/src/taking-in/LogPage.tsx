@@ -1,0 +1,147 @@
+import { useRef, useState } from "react";
+import type { Finding, Findings } from "../api";
+import { Key, useKeys } from "../look";
+import { words } from "../words";
+import { Ruler } from "./Ruler";
+import type { Log } from "./useLog";
+
+const MOST_SHOWN = 9;
+
+/** The button that picks a log; dropping one anywhere on the page does the same. */
+export function PickLog({ onPick }: { onPick: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <p className="pick-log">
+      <button type="button" className="plain" onClick={() => input.current?.click()}>
+        {words.takingIn.log.read}
+      </button>
+      <input
+        ref={input}
+        type="file"
+        aria-label={words.takingIn.log.read}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) onPick(file);
+        }}
+      />
+    </p>
+  );
+}
+
+function stageWords(log: Log): string {
+  const t = words.takingIn.log;
+  switch (log.stage) {
+    case "sending":
+      return t.sending(log.percent);
+    case "waiting":
+      return t.waiting;
+    case "reading":
+      return t.reading(log.percent);
+    case "cancelled":
+      return t.cancelled;
+    default:
+      return log.problem;
+  }
+}
+
+/** A log being read, then what it says: a ruler of the file, known errors, and lines that look like errors. */
+export function LogPage({ log, onOpen }: { log: Log; onOpen: (text: string, error: string | null) => void }) {
+  const t = words.takingIn.log;
+  const findings = log.stage === "done" ? (log.scan?.findings ?? null) : null;
+  const under = log.stage === "sending" || log.stage === "waiting" || log.stage === "reading";
+  const takable = findings ? [...findings.known, ...findings.unknown].slice(0, MOST_SHOWN) : [];
+  const open = (f: Finding) => onOpen(f.excerpts[0]?.text ?? f.title, f.error || null);
+  useKeys(words.keys.inTakingIn, [
+    ...takable.map((f, i) => ({ key: String(i + 1), says: f.title, act: () => open(f) })),
+    { key: "Escape", says: under ? t.cancel : t.close, act: under ? log.cancel : log.close },
+  ]);
+  return (
+    <main className="log-page">
+      <div className="page-head">
+        <h1>{log.file}</h1>
+        <button type="button" className="plain" onClick={under ? log.cancel : log.close}>
+          {under ? t.cancel : t.close}
+        </button>
+      </div>
+      {findings === null && (
+        <div aria-live="polite">
+          {under && (
+            <progress className="log-progress" max={100} value={log.percent} aria-label={log.file ?? ""} />
+          )}
+          <p className={log.stage === "failed" ? "refused" : "soft"}>{stageWords(log)}</p>
+        </div>
+      )}
+      {findings && <Said findings={findings} takable={takable} onOpen={open} />}
+    </main>
+  );
+}
+
+function Said(p: { findings: Findings; takable: Finding[]; onOpen: (f: Finding) => void }) {
+  const t = words.takingIn.log;
+  const f = p.findings;
+  const nothing = f.known.length === 0 && f.unknown.length === 0;
+  return (
+    <>
+      <p className="soft">
+        {t.lines(f.lines)}
+        {f.firstFailure > 0 && ` · ${t.first(f.firstFailure)}`} {!nothing && ` · ${t.digits}`}
+      </p>
+      <Ruler lines={f.lines} known={f.known} unknown={f.unknown} />
+      {nothing && <p>{t.nothing}</p>}
+      {f.before.length > 0 && (
+        <p className="log-before mono soft">
+          {t.before}:{f.before.map((e) => `\n${e.line}  ${e.text}`)}
+        </p>
+      )}
+      {[f.known, f.unknown].map(
+        (list, known) =>
+          list.length > 0 && (
+            <section key={known}>
+              <h2>{known === 0 ? t.known : t.unknown}</h2>
+              {list.map((x) => (
+                <FindingCard
+                  key={x.error || x.title}
+                  f={x}
+                  n={p.takable.indexOf(x) + 1}
+                  onOpen={() => p.onOpen(x)}
+                />
+              ))}
+            </section>
+          ),
+      )}
+      {f.moreShapes > 0 && <p className="soft">{t.more(f.moreShapes)}</p>}
+    </>
+  );
+}
+
+/** One finding: how often, where, its first line; more lines on demand. */
+function FindingCard({ f, n, onOpen }: { f: Finding; n: number; onOpen: () => void }) {
+  const t = words.takingIn.log;
+  const [all, setAll] = useState(false);
+  return (
+    <div className="finding">
+      {n > 0 ? <Key k={String(n)} /> : <span />}
+      <div>
+        <b className={f.error ? "" : "mono"}>{f.title}</b>{" "}
+        <span className="soft">
+          {t.times(f.count)} · {t.line(f.firstLine)}
+          {f.runs[0] && ` · ${t.retries(f.runs[0].count, f.runs[0].from, f.runs[0].to)}`}
+        </span>
+        {(all ? f.excerpts : f.excerpts.slice(0, 1)).map((e) => (
+          <p key={e.line} className="mono log-line">
+            <span className="soft">{e.line}</span> {e.text}
+          </p>
+        ))}
+        <button type="button" className="plain" onClick={onOpen}>
+          {t.take}
+        </button>{" "}
+        {f.excerpts.length > 1 && !all && (
+          <button type="button" className="plain" onClick={() => setAll(true)}>
+            {t.lines(f.excerpts.length)}
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

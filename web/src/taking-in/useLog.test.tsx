@@ -1,0 +1,84 @@
+import { act } from "react";
+import { afterEach, expect, test, vi } from "vitest";
+import { click, render, server, settle } from "../testing/render";
+import { useLog } from "./useLog";
+
+let last: FakeCall | null = null;
+
+/** As much of XMLHttpRequest as sending a file needs, answered by the test. */
+class FakeCall {
+  upload: { onprogress?: (e: { loaded: number }) => void } = {};
+  onload: () => void = () => undefined;
+  onabort: () => void = () => undefined;
+  status = 202;
+  statusText = "";
+  responseText = "";
+  constructor() {
+    // eslint-disable-next-line @typescript-eslint/no-this-alias -- the test answers the call
+    last = this;
+  }
+  open = vi.fn();
+  setRequestHeader = vi.fn();
+  send = vi.fn();
+  abort() {
+    this.onabort();
+  }
+}
+
+afterEach(() => vi.unstubAllGlobals());
+
+function Reader() {
+  const log = useLog();
+  return (
+    <div>
+      <p>{`${log.file} ${log.stage} ${log.percent} ${log.problem}`}</p>
+      <button className="read" onClick={() => log.read(new File(["x".repeat(200)], "till.log"))} />
+      <button className="cancel" onClick={log.cancel} />
+    </div>
+  );
+}
+
+const scan = (state: string, done: number) => ({
+  id: "a1",
+  name: "till.log",
+  state,
+  done,
+  total: 200,
+  findings: null,
+  problem: "",
+});
+
+test("sends, follows and cancels a log", async () => {
+  vi.stubGlobal("XMLHttpRequest", FakeCall);
+  const calls = server({ "GET /api/scans/a1": scan("running", 100), "DELETE /api/scans/a1": {} });
+  const place = await render(<Reader />);
+  await click(place, ".read");
+  expect(place.textContent).toContain("till.log sending 0");
+  await act(async () => {
+    last?.upload.onprogress?.({ loaded: 50 });
+    await Promise.resolve();
+  });
+  expect(place.textContent).toContain("sending 25");
+  if (last) last.responseText = JSON.stringify(scan("running", 20));
+  last?.onload();
+  await settle();
+  expect(place.textContent).toContain("reading 10");
+  await click(place, ".cancel");
+  await settle();
+  expect(place.textContent).toContain("cancelled");
+  expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/scans/a1")).toBe(true);
+});
+
+test("a refused log says why", async () => {
+  vi.stubGlobal("XMLHttpRequest", FakeCall);
+  server({});
+  const place = await render(<Reader />);
+  await click(place, ".read");
+  if (last) {
+    last.status = 413;
+    last.responseText = JSON.stringify({ detail: "The log has too many bytes." });
+  }
+  last?.onload();
+  await settle();
+  expect(place.textContent).toContain("failed 0 The log has too many bytes.");
+});

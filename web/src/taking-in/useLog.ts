@@ -1,0 +1,142 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { getJson, HttpError, type Scan, sendFile, sendJson } from "../api";
+
+/** How a log that is being read stands, and what was found in it. */
+export interface Log {
+  /** The file's name; null while no log is being read. */
+  file: string | null;
+  /** Bytes sent of the file, then bytes read of it. */
+  stage: "sending" | "waiting" | "reading" | "done" | "failed" | "cancelled";
+  percent: number;
+  scan: Scan | null;
+  problem: string;
+  read: (file: File) => void;
+  cancel: () => void;
+  close: () => void;
+  dropZone: { over: boolean; handlers: Record<string, (e: React.DragEvent) => void> };
+}
+
+interface State {
+  file: string | null;
+  stage: Log["stage"];
+  percent: number;
+  scan: Scan | null;
+  problem: string;
+}
+
+const NONE: State = { file: null, stage: "sending", percent: 0, scan: null, problem: "" };
+
+/** Where the live stream cannot be had, the scan is asked for this often. */
+const ASK_AGAIN_MS = 700;
+
+const share = (done: number, total: number) =>
+  total > 0 ? Math.min(100, Math.floor((100 * done) / total)) : 0;
+
+function stageOf(scan: Scan): Log["stage"] {
+  switch (scan.state) {
+    case "waiting":
+      return "waiting";
+    case "running":
+      return "reading";
+    case "done":
+      return "done";
+    case "cancelled":
+      return "cancelled";
+    default:
+      return "failed";
+  }
+}
+
+/** Sends a log, follows its scan over the live stream, and keeps the findings until it is put away. */
+export function useLog(): Log {
+  const [state, setState] = useState<State>(NONE);
+  const [over, setOver] = useState(false);
+  const stop = useRef<AbortController | null>(null);
+  const id = state.scan?.id;
+  const open = state.stage === "waiting" || state.stage === "reading";
+
+  const told = useCallback((scan: Scan) => {
+    setState((s) =>
+      s.file === null || (s.scan !== null && s.scan.id !== scan.id)
+        ? s
+        : { ...s, scan, stage: stageOf(scan), percent: share(scan.done, scan.total), problem: scan.problem },
+    );
+  }, []);
+
+  useEffect(() => {
+    if (!id || !open) return;
+    let ended = false;
+    const ask = () => {
+      getJson<Scan>(`/api/scans/${id}`).then(
+        (scan) => {
+          if (!ended) told(scan);
+        },
+        () => undefined, // asked again
+      );
+    };
+    const timer = setInterval(ask, ASK_AGAIN_MS);
+    const stream = typeof EventSource === "undefined" ? null : new EventSource("/api/live");
+    stream?.addEventListener("scan", (e) => {
+      const p = JSON.parse((e as MessageEvent<string>).data) as Scan;
+      if (p.id !== id || ended) return;
+      if (p.state === "running") {
+        setState((s) => ({ ...s, stage: "reading", percent: share(p.done, p.total) }));
+      } else ask();
+    });
+    return () => {
+      ended = true;
+      clearInterval(timer);
+      stream?.close();
+    };
+  }, [id, open, told]);
+
+  const read = useCallback(
+    (file: File) => {
+      const controller = new AbortController();
+      stop.current = controller;
+      setState({ ...NONE, file: file.name });
+      sendFile<Scan>(
+        "/api/scans",
+        file,
+        (bytes) => setState((s) => ({ ...s, percent: share(bytes, file.size) })),
+        controller.signal,
+      ).then(told, (e: unknown) => {
+        const stopped = e instanceof DOMException;
+        const problem = e instanceof HttpError ? e.message : "";
+        setState((s) => ({ ...s, stage: stopped ? "cancelled" : "failed", problem }));
+      });
+    },
+    [told],
+  );
+
+  const cancel = useCallback(() => {
+    stop.current?.abort();
+    if (id && open) void sendJson("DELETE", `/api/scans/${id}`).catch(() => undefined);
+    setState((s) => ({ ...s, stage: "cancelled" }));
+  }, [id, open]);
+
+  return {
+    ...state,
+    read,
+    cancel,
+    close: () => setState(NONE),
+    dropZone: {
+      over,
+      handlers: {
+        onDragOver: (e) => {
+          if (!e.dataTransfer.types.includes("Files")) return;
+          e.preventDefault();
+          setOver(true);
+        },
+        onDragLeave: () => setOver(false),
+        onDrop: (e) => {
+          setOver(false);
+          const file = e.dataTransfer.files[0];
+          if (!file) return;
+          e.preventDefault();
+          read(file);
+        },
+      },
+    },
+  };
+}
