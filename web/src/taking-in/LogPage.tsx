@@ -138,7 +138,7 @@ function FindingCard({ f, n, onOpen }: { f: Finding; n: number; onOpen: () => vo
         </button>{" "}
         {f.excerpts.length > 1 && !all && (
           <button type="button" className="plain" onClick={() => setAll(true)}>
-            {t.lines(f.excerpts.length)}
+            {t.all(f.excerpts.length)}
           </button>
         )}
       </div>

@@ -178,7 +178,7 @@ export const words = {
       cancelled: "Reading was cancelled; the log was deleted.",
       close: "put the log away",
       which: "What the log says",
-      lines: (n: number) => many(n, "line", "lines"),
+      lines: (n: number) => `${n.toLocaleString("en")} ${n === 1 ? "line" : "lines"}`,
       nothing: "Nothing known and nothing that looks like an error.",
       first: (line: number) => `first failure in line ${line.toLocaleString("en")}`,
       before: "before it",
@@ -190,6 +190,7 @@ export const words = {
       retries: (n: number, from: number, to: number) =>
         `${n} in a row, lines ${from.toLocaleString("en")} to ${to.toLocaleString("en")}`,
       take: "take this line",
+      all: (n: number) => `show ${n} lines`,
       ruler: "Where it stands in the file",
       digits: "digits open a case",
     },

@@ -9,6 +9,9 @@ final class Evidences {
     /** Lines behind the last matched word in which a wrapped value may go on. */
     private static final int LINES_ON = 2;
 
+    /** The share of a message that must be there to speak of it beside a code. */
+    private static final double TELLING = 0.3;
+
     private Evidences() {}
 
     static void gather(Suspect s, String raw, TextWords words) {
@@ -22,7 +25,9 @@ final class Evidences {
         if (best != null) {
             Signature.Kind kind = best.entry().signature().kind();
             boolean message = best.entry().template() != null;
-            if (!message || !exact(s, best, raw, words)) {
+            // a few small words in passing are no reason, and what stands between them is no value
+            boolean telling = s.codes.isEmpty() || best.features()[Features.COVERAGE] > TELLING;
+            if ((!message || !exact(s, best, raw, words)) && telling) {
                 aligned(
                         s,
                         best,

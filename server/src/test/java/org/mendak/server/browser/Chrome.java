@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -195,6 +196,11 @@ final class Chrome implements AutoCloseable {
                 .sendKeys("v")
                 .keyUp(Keys.CONTROL)
                 .perform();
+    }
+
+    /** Picks a file in a file box, which is not itself to be seen. */
+    void file(String css, Path file) {
+        driver.findElement(By.cssSelector(css)).sendKeys(file.toAbsolutePath().toString());
     }
 
     String clipboard() {
