@@ -46,7 +46,7 @@ public final class Together {
             Recognition.Candidate c = all.get(i);
             if (pointing.contains(c.error())) {
                 Recognition.Candidate reason = reason(c, all, pointing, latest);
-                if (reason != null && reason.probability() < c.probability()) {
+                if (reason != null) {
                     all.set(i, behind(c, reason));
                 }
             }
@@ -94,7 +94,8 @@ public final class Together {
         List<Recognition.Reason> reasons = new ArrayList<>(c.reasons());
         reasons.add(new Recognition.Reason(
                 Recognition.ReasonKind.AGAINST, "it points to a log, and the log names: " + reason.title(), -1, -1));
-        return new Recognition.Candidate(c.error(), c.title(), reason.probability() * 0.999, reasons, c.captures());
+        return new Recognition.Candidate(
+                c.error(), c.title(), Math.min(c.probability(), reason.probability() * 0.999), reasons, c.captures());
     }
 
     private static Set<String> pointing(Collection<String> keys, Map<String, KnownError> errors) {

@@ -105,4 +105,43 @@ class CodeReaderTest {
     void aTextFullOfCodesIsReadToAnEnd() {
         assertThat(read("PD-4012 ".repeat(100_000))).hasSizeLessThanOrEqualTo(200);
     }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', textBlock = """
+            write failed: ENOSPC                 | ENOSPC       | no space left
+            failed with errno 28                 | ENOSPC       | ENOSPC (28)
+            os error 13                          | EACCES       | permission denied
+            killed by signal 9                   | exit 137     | 128 + 9
+            it got SIGSEGV                       | exit 139     | SEGV
+            HTTP/1.1 503 Service Unavailable     | HTTP 503     | service unavailable
+            http status 404                      | HTTP 404     | not found
+            SQLSTATE[08001] lost                 | SQLSTATE 08001 | connection exception
+            sqlstate: 23505                      | SQLSTATE 23505 | integrity constraint
+            code 30015-11                        | 30015-11     | groups
+            result 0x80070005                    | 0x80070005   | access denied
+            status 0xC0000135                    | 0xC0000135   | library that it needs
+            result 0xD0000022                    | 0xD0000022   | 0xC0000022
+            """)
+    void readsWhatOpenSpecificationsDefine(String text, String canonical, String explained) {
+        assertThat(read(text)).as(text).anySatisfy(h -> {
+            assertThat(h.canonical()).isEqualTo(canonical);
+            assertThat(h.explained()).contains(explained);
+        });
+    }
+
+    @Test
+    void aNumberIsAStatusOnlyBesideAWordThatSaysSo() {
+        assertThat(read("404 boats, 503 piers, signal at 9, 28 seals")).isEmpty();
+    }
+
+    @Test
+    void aKnownCodeMayLoseItsDash() {
+        String key = CodeReader.keyOfSignature("PD-4012");
+        assertThat(CodeReader.read("it said pd 4012 again", key::equals))
+                .singleElement()
+                .satisfies(h -> {
+                    assertThat(h.raw()).isEqualTo("pd 4012");
+                    assertThat(h.key()).isEqualTo(key);
+                });
+    }
 }
