@@ -71,6 +71,19 @@ final class Catalogues {
         return new ArrayList<>(texts);
     }
 
+    /** In how many catalogues each word stands: language stands in many, the names of programs in few. */
+    static Map<String, Integer> spread(Path folder) throws IOException, InterruptedException {
+        Map<String, Integer> in = new TreeMap<>();
+        for (Path mo : catalogues(folder)) {
+            Set<String> texts = new TreeSet<>();
+            readMo(Files.readAllBytes(mo), texts);
+            Set<String> words = new TreeSet<>();
+            texts.forEach(t -> words.addAll(Message.wordsOf(t)));
+            words.forEach(w -> in.merge(w, 1, Integer::sum));
+        }
+        return in;
+    }
+
     /** One catalogue of each name: every translation brings the same originals. */
     private static Iterable<Path> catalogues(Path folder) throws IOException, InterruptedException {
         Path unpacked = folder.resolve("unpacked");

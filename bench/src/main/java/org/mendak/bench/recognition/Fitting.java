@@ -23,6 +23,11 @@ public final class Fitting {
     private static final int EACH = 900;
     private static final int NEGATIVES = 4_000;
     private static final int COMMON = 1_500;
+    /** A word in fewer than one of so many messages is as rare as any. */
+    private static final int RARELY = 2_500;
+
+    /** Catalogues in which a word must stand to be language and no name. */
+    private static final int WIDELY = 24;
     private static final int HIDDEN = 14;
     private static final int EPOCHS = 70;
     /** Candidates of a text that are fitted on. */
@@ -39,7 +44,7 @@ public final class Fitting {
     /** Prints the weights. */
     public static void run(Path folder) throws IOException, InterruptedException {
         Corpus corpus = Corpus.build(folder);
-        commonWords(corpus);
+        commonWords(corpus, folder);
         List<Choice> choices = new ArrayList<>();
         List<String> names = new ArrayList<>();
         for (int size : SIZES) {
@@ -190,7 +195,8 @@ public final class Fitting {
     }
 
     /** In how many of 100,000 messages of the fitting part a word stands. */
-    private static void commonWords(Corpus corpus) throws IOException {
+    private static void commonWords(Corpus corpus, Path folder) throws IOException, InterruptedException {
+        Map<String, Integer> spread = Catalogues.spread(folder);
         Map<String, Integer> in = new TreeMap<>();
         List<Message> messages = corpus.known().stream()
                 .filter(Corpus.Known::fitting)
@@ -205,6 +211,8 @@ public final class Fitting {
         List<String> lines =
                 new ArrayList<>(List.of("# word, messages of 100,000 that have it; made by ./mendak bench fitting"));
         in.entrySet().stream()
+                .filter(e -> e.getValue() * RARELY >= messages.size())
+                .filter(e -> e.getKey().length() > 1 && spread.getOrDefault(e.getKey(), 0) >= WIDELY)
                 .sorted(Map.Entry.<String, Integer>comparingByValue().reversed())
                 .limit(COMMON)
                 .forEach(e -> lines.add(e.getKey() + " " + Math.round(e.getValue() * 100_000.0 / messages.size())));
