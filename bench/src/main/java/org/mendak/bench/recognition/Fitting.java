@@ -28,6 +28,7 @@ public final class Fitting {
 
     /** Catalogues in which a word must stand to be language and no name. */
     private static final int WIDELY = 24;
+
     private static final int HIDDEN = 14;
     private static final int EPOCHS = 70;
     /** Candidates of a text that are fitted on. */
