@@ -66,7 +66,6 @@ final class Judge {
         for (Suspect s : suspects) {
             for (Suspect outer : suspects) {
                 if (outer != s && outer.probability >= Recognition.PERHAPS && isInside(s, outer)) {
-                    s.inside = true;
                     s.probability = Math.min(s.probability, outer.probability * 0.999);
                 }
             }

@@ -37,8 +37,6 @@ final class Suspect {
 
     double score;
     double probability;
-    /** Whether this is the reason inside another's captured value. */
-    boolean inside;
 
     Suspect(KnownError error) {
         this.error = error;
@@ -54,10 +52,6 @@ final class Suspect {
             best = found;
             bestScore = foundScore;
         }
-    }
-
-    double bestScore() {
-        return bestScore;
     }
 
     void reason(Recognition.ReasonKind kind, String text, int start, int end) {

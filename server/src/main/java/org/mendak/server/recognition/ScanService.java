@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -232,7 +233,9 @@ class ScanService {
     }
 
     private static Findings.Excerpt masked(Findings.Excerpt e) {
-        return new Findings.Excerpt(e.line(), SecretFinder.mask(e.text(), Set.of()), e.captures());
+        Map<String, String> values = new HashMap<>();
+        e.captures().forEach((name, value) -> values.put(name, SecretFinder.mask(value, Set.of())));
+        return new Findings.Excerpt(e.line(), SecretFinder.mask(e.text(), Set.of()), values);
     }
 
     View find(Caller caller, String id) {
