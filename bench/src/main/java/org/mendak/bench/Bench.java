@@ -5,7 +5,9 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import org.mendak.bench.recognition.Accuracy;
+import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
+import org.mendak.bench.recognition.Fuzzing;
 import org.mendak.bench.recognition.Scanning;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
@@ -13,7 +15,8 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 /** {@code ./mendak bench}: all measurements, or the one that is named. */
 public final class Bench {
 
-    private static final List<String> ALL = List.of("weight", "startup", "calls", "latency", "recognition", "scan");
+    private static final List<String> ALL =
+            List.of("weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz");
 
     private Bench() {}
 
@@ -34,6 +37,13 @@ public final class Bench {
                 case "calls" -> Calls.measure(app);
                 case "recognition" -> Accuracy.measure(corpus);
                 case "fitting" -> Fitting.run(corpus);
+                case "failures" ->
+                    Failures.measure(
+                            corpus,
+                            DemoDocuments.read().errors().stream()
+                                    .filter(e -> !e.firstAid())
+                                    .toList());
+                case "fuzz" -> Fuzzing.run(corpus);
                 case "scan" -> Scanning.measure(corpus);
                 case "latency" ->
                     new Runner(new OptionsBuilder()

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
+import org.mendak.core.runbook.KnownError;
 
 /** Recognition on the test part of the corpus, per noise and at three sizes of library. */
 public final class Accuracy {
@@ -28,10 +29,80 @@ public final class Accuracy {
         Corpus corpus = Corpus.build(folder);
         for (int size : SIZES) {
             List<Corpus.Known> library = corpus.sample(size);
-            Index index = Index.of(library);
             System.out.printf(Locale.ROOT, "%n### %,d known errors, test part%n%n", library.size());
+            Index index = weighed(library);
             mendak(corpus, library, index);
+            fullText(corpus, library, index);
         }
+    }
+
+    /** Makes the index and says how long that took and what it weighs beside the known errors themselves. */
+    private static Index weighed(List<Corpus.Known> library) {
+        List<KnownError> errors = library.stream().map(Corpus.Known::error).toList();
+        long before = used();
+        long begun = System.nanoTime();
+        Recogniser recogniser = Recogniser.of(errors);
+        double seconds = (System.nanoTime() - begun) / 1e9;
+        double weight = (used() - before) / 1e6;
+        System.out.printf(Locale.ROOT, "index made in %.2f s (cold), %.1f MB of heap%n%n", seconds, weight);
+        Map<String, Corpus.Known> byKey = new HashMap<>();
+        library.forEach(k -> byKey.put(k.key(), k));
+        return new Index(recogniser, byKey);
+    }
+
+    private static long used() {
+        for (int i = 0; i < 3; i++) {
+            System.gc();
+        }
+        Runtime r = Runtime.getRuntime();
+        return r.totalMemory() - r.freeMemory();
+    }
+
+    /** The same texts by BM25: no captures, no probability; "yes" is a score that keeps nine in ten right hits. */
+    private static void fullText(Corpus corpus, List<Corpus.Known> library, Index index) throws IOException {
+        Bm25 bm25 = new Bm25(library);
+        List<Trial> positives = Trial.positives(corpus, library, false, EACH, SEED);
+        positives.stream().limit(1_500).forEach(t -> bm25.search(t.text(), 3));
+        Map<Noise, Tally> tallies = new EnumMap<>(Noise.class);
+        List<Float> right = new ArrayList<>();
+        for (Trial t : positives) {
+            long begun = System.nanoTime();
+            List<Bm25.Hit> hits = bm25.search(t.text(), 3);
+            long time = System.nanoTime() - begun;
+            boolean lenient =
+                    !hits.isEmpty() && asGood(index.byKey().get(hits.get(0).key()), t);
+            boolean strict =
+                    !hits.isEmpty() && hits.get(0).key().equals(t.known().key());
+            boolean three = hits.stream().anyMatch(h -> asGood(index.byKey().get(h.key()), t));
+            tallies.computeIfAbsent(t.noise(), n -> new Tally()).add(strict, lenient, three, false, time);
+            if (lenient) {
+                right.add(hits.get(0).score());
+            }
+        }
+        right.sort(null);
+        float threshold = right.get(right.size() / 10);
+        System.out.println("BM25 over words and codes, the same texts\n\n" + Tally.head());
+        Tally all = new Tally();
+        tallies.forEach((noise, tally) -> {
+            System.out.println(tally.row(noise.name().toLowerCase(Locale.ROOT)));
+            all.add(tally);
+        });
+        System.out.println(all.row("all"));
+        System.out.printf(
+                Locale.ROOT,
+                "BM25 at the score that keeps 90 %% of right hits: unknown errors %.1f %%, ordinary lines %.1f %%%n",
+                above(bm25, threshold, Trial.unknown(corpus, false, NEGATIVES, SEED)),
+                above(bm25, threshold, Trial.ordinary(corpus, false, NEGATIVES, SEED)));
+    }
+
+    private static double above(Bm25 bm25, float threshold, List<Trial> trials) {
+        long yes = trials.stream()
+                .filter(t -> {
+                    List<Bm25.Hit> hits = bm25.search(t.text(), 1);
+                    return !hits.isEmpty() && hits.get(0).score() >= threshold;
+                })
+                .count();
+        return 100.0 * yes / trials.size();
     }
 
     /** A library, indexed, with what is needed to judge answers. */

@@ -20,7 +20,7 @@ import org.mendak.core.recognise.Recogniser;
 public final class Fitting {
 
     private static final int[] SIZES = {20_000, 1_000, 50};
-    private static final int EACH = 900;
+    private static final int EACH = 1_400;
     private static final int NEGATIVES = 4_000;
     private static final int COMMON = 1_500;
     /** A word in fewer than one of so many messages is as rare as any. */

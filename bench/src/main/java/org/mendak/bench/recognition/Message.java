@@ -218,6 +218,27 @@ record Message(Template template, List<String> words, boolean failure) {
         return from[random.nextInt(from.length)];
     }
 
+    /** The template as a regular expression, for comparing with; the whole of it must stand in a line, between words. */
+    static Pattern regex(Template template) {
+        StringBuilder r = new StringBuilder();
+        for (Template.Part p : template.parts()) {
+            if (p instanceof Template.Literal l) {
+                r.append(Pattern.quote(l.text()));
+            } else if (p instanceof Template.Placeholder h) {
+                r.append(
+                        switch (h.type()) {
+                            case NUMBER -> "[-+.]?\\d[\\d.,+'_ -]*?";
+                            case HEX -> "(?:0x)?[0-9a-fA-F]+?";
+                            case HOST -> "[\\p{L}\\p{N}.:_\\[\\]-]+?";
+                            case WORD, VERSION -> "\\S+?";
+                            default -> ".+?";
+                        });
+            }
+        }
+        return Pattern.compile(
+                "(?<![\\p{L}\\p{N}])" + r + "(?![\\p{L}\\p{N}])", Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+    }
+
     /** How often each word stands in the template's literals. */
     Map<String, Integer> bag() {
         Map<String, Integer> bag = new HashMap<>();

@@ -50,11 +50,12 @@ final class Evidences {
                 Math.min(words.lines.size() - 1, tokens.get(f.alignment().last).line() + LINES_ON);
         int base = words.lineStart(Math.max(0, firstLine - LINES_ON));
         int end = words.lines.get(lastLine)[1];
+        ExactTemplate template = ExactTemplate.of(f.entry().template());
         PreparedText text = null;
         ExactMatcher.Match match = null;
         for (PreparedText.Leave leave : PreparedText.Leave.values()) {
             text = words.prepared(base, end, leave);
-            match = ExactMatcher.find(f.entry().template(), text);
+            match = ExactMatcher.find(template, text);
             if (match != null) {
                 break;
             }

@@ -23,7 +23,7 @@ final class ExactMatcher {
     private static final String CLOSING = ".,;:!?)]}<>|";
 
     private final PreparedText text;
-    private final List<Part> parts;
+    private final List<ExactTemplate.Part> parts;
     /** Whether what is left out of a literal's edges must be left out of the text there too. */
     private final boolean edges;
 
@@ -31,41 +31,16 @@ final class ExactMatcher {
     private final Map<String, String> values = new LinkedHashMap<>();
     private int work;
 
-    private ExactMatcher(Template template, PreparedText text, boolean edges) {
+    private ExactMatcher(ExactTemplate template, PreparedText text, boolean edges) {
         this.text = text;
-        this.parts = squeezed(template.parts());
+        this.parts = template.parts;
         this.edges = edges;
     }
 
-    /** A literal, squeezed, with whether something was left out at its edges; or a value. */
-    private record Part(String literal, boolean looseStart, boolean looseEnd, Template.Placeholder hole) {}
-
-    /** Literals squeezed; one of blanks and quotation marks alone is kept, empty, only where it parts two values. */
-    private static List<Part> squeezed(List<Template.Part> parts) {
-        List<Part> all = new ArrayList<>(parts.size());
-        for (int i = 0; i < parts.size(); i++) {
-            if (parts.get(i) instanceof Template.Literal l) {
-                String bare = PreparedText.squeeze(l.text());
-                if (!bare.isEmpty() || i > 0 && i + 1 < parts.size()) {
-                    String first = l.text().substring(0, 1);
-                    String last = l.text().substring(l.text().length() - 1);
-                    all.add(new Part(
-                            bare,
-                            PreparedText.squeeze(first).isEmpty(),
-                            PreparedText.squeeze(last).isEmpty(),
-                            null));
-                }
-            } else {
-                all.add(new Part(null, false, false, (Template.Placeholder) parts.get(i)));
-            }
-        }
-        return all;
-    }
-
     /** The first match with blanks and quotation marks beside values where the template has them, else without, or null. */
-    static Match find(Template template, PreparedText text) {
-        for (boolean edges : new boolean[] {true, false}) {
-            ExactMatcher m = new ExactMatcher(template, text, edges);
+    static Match find(ExactTemplate template, PreparedText text) {
+        for (int loose = 0; loose < 2; loose++) {
+            ExactMatcher m = new ExactMatcher(template, text, loose == 0);
             if (m.run()) {
                 return new Match(List.copyOf(m.pieces), Map.copyOf(m.values));
             }
@@ -105,14 +80,17 @@ final class ExactMatcher {
 
     private boolean openStart(int at, String first) {
         Template.Placeholder h = parts.get(0).hole();
-        int from = at;
+        if (at == 0 || endsLine(at - 1)) {
+            return false;
+        }
+        int from = at - 1; // what parts the value from the literal is no part of it
         while (from > 0 && at - from < h.type().longest() && !breaks(from - 1, h.type())) {
             from--;
         }
         if (h.type() == ValueType.TEXT) {
             from = behindNames(from, at);
         }
-        if (from == at || !capture(h, from, at)) {
+        if (!capture(h, from, at)) {
             return false;
         }
         return rest(2, at, first);
@@ -130,17 +108,30 @@ final class ExactMatcher {
         return from;
     }
 
+    /** Whether a line ends between this squeezed character and the next, and not because a window was too narrow. */
+    private boolean endsLine(int i) {
+        int end = text.raw.indexOf('\n', text.places[i]);
+        return end >= 0 && end < text.places[i + 1] && !text.wrapsBehind(i);
+    }
+
     /** Whether a value of this type ends between this squeezed character and the next. */
     private boolean breaks(int i, ValueType type) {
-        String gap = text.raw.substring(
-                text.places[i] + 1, i + 1 < text.places.length ? text.places[i + 1] : text.raw.length());
-        if (gap.indexOf('"') >= 0 || gap.indexOf('\n') >= 0 && !text.wrapsBehind(i)) {
-            return true;
+        int from = text.places[i] + 1;
+        int to = i + 1 < text.places.length ? text.places[i + 1] : text.raw.length();
+        boolean broken = false;
+        boolean blank = false;
+        for (int k = from; k < to; k++) {
+            char c = text.raw.charAt(k);
+            if (c == '"') {
+                return true;
+            }
+            broken |= c == '\n';
+            blank |= Character.isWhitespace(c);
         }
-        return gap.indexOf('\n') < 0
-                && gap.chars().anyMatch(Character::isWhitespace)
-                && type != ValueType.TEXT
-                && type != ValueType.LIST;
+        if (broken) {
+            return !text.wrapsBehind(i);
+        }
+        return blank && type != ValueType.TEXT && type != ValueType.LIST;
     }
 
     /** A literal must not begin or end in the middle of a longer word of the raw text. */
@@ -177,9 +168,9 @@ final class ExactMatcher {
         }
         String next = literal(part + 1);
         int mark = pieces.size();
+        int known = values.size();
         int end = next(next, at + 1);
         while (end >= 0 && end - at <= h.type().longest() && work++ < BUDGET) {
-            Map<String, String> kept = Map.copyOf(values);
             if (fitsEdges(parts.get(part + 1), part + 2 >= parts.size(), end) && capture(h, at, end)) {
                 if (!next.isEmpty()) {
                     pieces.add(new Piece(null, end, end + next.length()));
@@ -191,15 +182,22 @@ final class ExactMatcher {
             while (pieces.size() > mark) {
                 pieces.remove(pieces.size() - 1);
             }
-            values.clear();
-            values.putAll(kept);
+            forgetBut(known);
             end = next(next, end + 1);
         }
         return false;
     }
 
+    /** Drops the values that were captured last. */
+    private void forgetBut(int count) {
+        if (values.size() > count) {
+            List<String> names = List.copyOf(values.keySet());
+            names.subList(count, names.size()).forEach(values::remove);
+        }
+    }
+
     /** Whether blanks and quotation marks stand at the literal's edges where the template has them. */
-    private boolean fitsEdges(Part literal, boolean last, int at) {
+    private boolean fitsEdges(ExactTemplate.Part literal, boolean last, int at) {
         if (!edges || literal.literal().isEmpty()) {
             return true;
         }

@@ -26,7 +26,6 @@ final class Features {
             "one word only",
             "two words only",
             "code",
-            "bare number",
             "other code",
             "unexplained on the line",
             "literal characters",
@@ -59,21 +58,20 @@ final class Features {
     static final int ONE_WORD = 14;
     static final int TWO_WORDS = 15;
     static final int CODE = 16;
-    static final int BARE_NUMBER = 17;
-    static final int OTHER_CODE = 18;
-    static final int UNEXPLAINED_LINE = 19;
-    static final int LITERAL = 20;
-    static final int ENDS_MISSING = 21;
-    static final int CODE_AND_WORDS = 22;
-    static final int BAG = 23;
-    static final int LONG_TEXT = 24;
-    static final int MATCHED = 25;
-    static final int WORDS_MISSING = 26;
-    static final int WORDS_UNEXPLAINED = 27;
-    static final int WORDS_IN_HOLES = 28;
-    static final int MISREAD = 29;
-    static final int MARGIN = 30;
-    static final int LINES = 31;
+    static final int OTHER_CODE = 17;
+    static final int UNEXPLAINED_LINE = 18;
+    static final int LITERAL = 19;
+    static final int ENDS_MISSING = 20;
+    static final int CODE_AND_WORDS = 21;
+    static final int BAG = 22;
+    static final int LONG_TEXT = 23;
+    static final int MATCHED = 24;
+    static final int WORDS_MISSING = 25;
+    static final int WORDS_UNEXPLAINED = 26;
+    static final int WORDS_IN_HOLES = 27;
+    static final int MISREAD = 28;
+    static final int MARGIN = 29;
+    static final int LINES = 30;
 
     private Features() {}
 }

@@ -1,213 +1,221 @@
 package org.mendak.core.recognise;
 
-import java.lang.invoke.MethodHandles;
-import java.lang.invoke.VarHandle;
-import java.nio.ByteOrder;
 import java.util.List;
 
 /**
  * Finds many fragments in bytes without decoding them, whatever the case of ASCII letters. Every third place of the text is looked
- * at: six bytes there are hashed and looked up in a bitmap that fits the second-level cache; only what passes is compared. A
- * fragment of eight bytes or more has one such place in it wherever it stands. Shorter ones, from four bytes on, are looked for at
- * every place by four bytes.
+ * at, with one look at a bit array for each way of finding fragments, by their length:
+ *
+ * <ul>
+ *   <li>ten bytes or more: the eight bytes there, hashed; one of three neighbouring stretches of eight lies at such a place
+ *   <li>eight and nine: six bytes, likewise
+ *   <li>six and seven: four bytes, likewise
+ *   <li>four and five: four bytes there too, of which one before or behind the fragment may be any
+ * </ul>
+ *
+ * <p>The places that pass are gathered, the memory that is needed for them is asked for all at once, and then they are compared. So the speed hangs little on how many fragments there are, and much on
+ * how rarely their rarest bytes stand in the text.
  *
  * <p>Source of the idea: R. M. Karp, M. O. Rabin, "Efficient Randomized Pattern-Matching Algorithms", IBM J. Res. Dev. 31 (1987),
- * pp. 249-260, with sampled positions and a set of patterns behind one bit array (B. H. Bloom, Comm. ACM 13 (1970), pp. 422-426,
- * with one hash).
+ * pp. 249-260, with sampled positions and a set of patterns behind a bit array (B. H. Bloom, Comm. ACM 13 (1970), pp. 422-426, with
+ * two hashes, both in one word of the array, as F. Putze, P. Sanders, J. Singler, "Cache-, Hash- and Space-Efficient Bloom
+ * Filters", WEA 2007, pp. 108-121, have it).
  */
 final class Fragments {
 
     /** Shorter fragments cannot be looked for. */
     static final int SHORTEST = 4;
 
+    static final int LONGEST = 60;
+
+    static final int MIDDLE_FROM = 6;
     static final int LONG_FROM = 8;
-    private static final int STRIDE = 3;
-    private static final int FIGURES = 100_000;
-    private static final int LONG_BITS = 22; // 512 KB
-    private static final int SHORT_BITS = 20; // 128 KB
-    private static final long SIX_BYTES = 0xFFFFFFFFFFFFL;
-    private static final long FOUR_BYTES = 0xFFFFFFFFL;
-    private static final long ALL_LOWER = 0x2020202020202020L;
-    private static final VarHandle LONGS = MethodHandles.byteArrayViewVarHandle(long[].class, ByteOrder.LITTLE_ENDIAN);
-    private static final byte[] LOWER = new byte[256];
+    static final int LONGER_FROM = 10;
+    static final int STRIDE = 3;
+    /** Places that are gathered before they are compared. */
+    private static final int BLOCK = 4_096;
+
+    private static final int NONE = -1;
+    private static final int WORDS = 16; // bits of a word's number: 512 KB
+    private static final int PATTERNS = 8; // bits of a pattern's number
+    /** Words with two bits set. */
+    private static final long[] PATTERN = new long[1 << PATTERNS];
 
     static {
-        for (int i = 0; i < 256; i++) {
-            LOWER[i] = (byte) (i >= 'A' && i <= 'Z' ? i + 32 : i);
+        for (int i = 0; i < PATTERN.length; i++) {
+            PATTERN[i] = 1L << i | 1L << i * 5 / 4 + 1 + (i >>> 6) * 7;
         }
     }
 
-    /** Told of every occurrence. */
+    /** Told of what was found. */
     interface Sink {
         /**
-         * A fragment occurs.
+         * Called for a few kilobytes at a time.
          *
-         * @param fragment its number in the list
-         * @param from where it begins in the buffer
+         * @param found what stands there, in the order of lines; the same may be in it twice. It is used again afterwards
          */
-        void found(int fragment, int from);
+        void found(Occurrences found);
     }
 
-    private final byte[][] fragments;
-    private final long[] longBits = new long[1 << LONG_BITS - 6];
-    private final long[] shortBits = new long[1 << SHORT_BITS - 6];
-    private final Table longTable;
-    private final Table shortTable;
+    private final long[] bits = new long[1 << WORDS];
+    private final FragmentTable table;
+    private boolean hasShort;
 
-    /** The fragments in lower case; each has four bytes at least. */
-    Fragments(List<byte[]> list) {
-        fragments = list.toArray(new byte[0][]);
-        longTable = new Table(fragments.length * STRIDE);
-        shortTable = new Table(fragments.length);
-        char[] longUse = use(true);
-        char[] shortUse = use(false);
+    /**
+     * For these fragments, in lower case, of {@link #SHORTEST} to {@link #LONGEST} bytes.
+     *
+     * @param rarity where in each fragment the rarest bytes are
+     */
+    Fragments(List<byte[]> list, Rarity rarity) {
+        byte[][] fragments = list.toArray(new byte[0][]);
+        table = new FragmentTable(fragments);
         for (int i = 0; i < fragments.length; i++) {
             byte[] f = fragments[i];
-            if (f.length < SHORTEST) {
-                throw new IllegalArgumentException(f.length + " bytes, must be " + SHORTEST + " or more");
+            if (f.length < SHORTEST || f.length > LONGEST) {
+                throw new IllegalArgumentException(f.length + " bytes, must be in " + SHORTEST + ".." + LONGEST);
             }
-            if (f.length >= LONG_FROM) {
-                int at = rarest(f, LONG_FROM, longUse, true);
-                for (int offset = at; offset < at + STRIDE; offset++) {
-                    int h = longHash(bytes(f, offset, 6));
-                    longBits[h >>> 6] |= 1L << h;
-                    longTable.add(h, bytes(f, offset, 6) | ALL_LOWER & SIX_BYTES, i, offset);
-                }
+            if (f.length >= LONGER_FROM) {
+                add(i, f, 8, rarity);
+            } else if (f.length >= LONG_FROM) {
+                add(i, f, 6, rarity);
+            } else if (f.length >= MIDDLE_FROM) {
+                add(i, f, 4, rarity);
             } else {
-                int at = rarest(f, SHORTEST, shortUse, false);
-                int h = shortHash((int) bytes(f, at, 4));
-                shortBits[h >>> 6] |= 1L << h;
-                shortTable.add(h, bytes(f, at, 4) | ALL_LOWER & FOUR_BYTES, i, at);
+                int h = hash(first(4, FragmentTable.key(f, 0)));
+                set(h);
+                table.add(h, i, 0);
+                setWithAny(FragmentTable.key(f, 0) << 8, 0);
+                setWithAny(FragmentTable.key(f, 1), f.length == SHORTEST ? 3 : NONE);
+                hasShort = true;
+            }
+        }
+        table.complete();
+    }
+
+    private void add(int i, byte[] f, int length, Rarity rarity) {
+        int at = rarity.rarest(f, length);
+        for (int offset = at; offset < at + STRIDE; offset++) {
+            int h = hash(first(length, FragmentTable.key(f, offset)));
+            set(h);
+            table.add(h, i, offset);
+        }
+    }
+
+    /** Sets the bits of the first four bytes, whatever the one of this number is. */
+    private void setWithAny(long folded, int number) {
+        if (number == NONE) {
+            set(hash(first(4, folded)));
+            return;
+        }
+        for (long any = 0x20; any < 256; any++) {
+            if ((any & 0x20) != 0) {
+                set(hash(first(4, folded & ~(0xFFL << 8 * number) | any << 8 * number)));
             }
         }
     }
 
-    /** How often each hash occurs in all fragments. */
-    private char[] use(boolean six) {
-        char[] use = new char[1 << (six ? LONG_BITS : SHORT_BITS)];
-        for (byte[] f : fragments) {
-            for (int i = 0; i + (six ? 6 : 4) <= f.length; i++) {
-                int h = six ? longHash(bytes(f, i, 6)) : shortHash((int) bytes(f, i, 4));
-                use[h] += use[h] < Character.MAX_VALUE ? 1 : 0;
+    /** The first bytes of eight, as the upper ones of a long. */
+    private static long first(int bytes, long folded) {
+        return folded << 64 - 8 * bytes;
+    }
+
+    /** A pattern's number in the lower bits, a word's above them. */
+    private static int hash(long bytes) {
+        return (int) (bytes * 0x9E3779B97F4A7C15L >>> 64 - WORDS - PATTERNS);
+    }
+
+    private void set(int h) {
+        bits[h >>> PATTERNS] |= PATTERN[h & PATTERN.length - 1];
+    }
+
+    /** 0 if both bits are set; the masks of the arrays' lengths spare the checks of bounds. */
+    private static long missing(long[] bits, long[] pattern, long bytes) {
+        int h = hash(bytes);
+        return ~bits[h >>> PATTERNS & bits.length - 1] & pattern[h & pattern.length - 1];
+    }
+
+    /** What is on its way in one scan; may be used for the next chunk again. */
+    static final class Work {
+        /** Places at which something passes. */
+        final int[] passed = new int[BLOCK];
+        /** Places to compare, and where in the table. */
+        final int[] places = new int[6 * BLOCK];
+
+        final int[] slots = new int[6 * BLOCK];
+        final Occurrences found = new Occurrences();
+        int size;
+        long touched;
+
+        void add(int place, int slot) {
+            places[size] = place;
+            slots[size++] = slot;
+        }
+    }
+
+    /**
+     * Looks through the buffer from {@code from} to {@code to}; {@link #LONGEST} more bytes behind that must exist, whatever they
+     * hold.
+     */
+    void scan(byte[] buffer, int from, int to, Work work, Sink sink) {
+        Occurrences found = work.found;
+        for (int p = from; p < to; p += STRIDE * BLOCK) {
+            int n = pass(buffer, p, Math.min(to, p + STRIDE * BLOCK), work.passed);
+            work.size = 0;
+            for (int i = 0; i < n; i++) {
+                gather(buffer, work.passed[i], work);
+            }
+            work.touched += table.touch(work.slots, work.size);
+            found.count = 0;
+            for (int i = 0; i < work.size; i++) {
+                table.check(work.slots[i], buffer, work.places[i], from, to, found);
+            }
+            work.touched += table.touch(found);
+            int stand = 0;
+            for (int i = 0; i < found.count; i++) {
+                if (table.stands(found.fragments[i], buffer, found.places[i])) {
+                    found.fragments[stand] = found.fragments[i];
+                    found.places[stand++] = found.places[i];
+                }
+            }
+            found.count = stand;
+            if (stand > 0) {
+                sink.found(found);
             }
         }
-        return use;
     }
 
-    private static boolean figures(byte[] f, int from, int length) {
-        int figures = 0;
-        for (int i = from; i < from + length; i++) {
-            figures += f[i] >= '0' && f[i] <= '9' ? 1 : 0;
-        }
-        return figures >= length - 1;
-    }
-
-    /** Where in a fragment the stretch of so many bytes begins whose hashes are used least. */
-    private static int rarest(byte[] f, int length, char[] use, boolean six) {
-        int best = 0;
-        int least = Integer.MAX_VALUE;
-        for (int at = 0; at + length <= f.length; at++) {
-            int most = figures(f, at, length) ? FIGURES : 0; // logs are full of figures
-            for (int offset = at; offset < at + (six ? STRIDE : 1); offset++) {
-                most += use[six ? longHash(bytes(f, offset, 6)) : shortHash((int) bytes(f, offset, 4))];
-            }
-            if (most < least) {
-                least = most;
-                best = at;
-            }
-        }
-        return best;
-    }
-
-    private static long bytes(byte[] f, int from, int count) {
-        long v = 0;
-        for (int i = 0; i < count; i++) {
-            v |= (f[from + i] & 0xFFL) << 8 * i;
-        }
-        return v;
-    }
-
-    private static int longHash(long sixBytes) {
-        return (int) (((sixBytes | ALL_LOWER) & SIX_BYTES) * 0x9E3779B97F4A7C15L >>> 64 - LONG_BITS);
-    }
-
-    private static int shortHash(int fourBytes) {
-        return (fourBytes | (int) ALL_LOWER) * 0x9E3779B1 >>> 32 - SHORT_BITS;
-    }
-
-    /** Looks through the buffer from {@code from} to {@code to}; eight more bytes behind that must exist, whatever they hold. */
-    void scan(byte[] buffer, int from, int to, Sink sink) {
+    /** Gathers the places at which something passes: the inner loop of all scanning. */
+    private int pass(byte[] buffer, int from, int to, int[] passed) {
+        long[] set = bits;
+        long[] pattern = PATTERN;
+        int n = 0;
         for (int p = from; p < to; p += STRIDE) {
-            long v = (long) LONGS.get(buffer, p);
-            int h = longHash(v);
-            if ((longBits[h >>> 6] & 1L << h) != 0) {
-                longTable.check(h, (v | ALL_LOWER) & SIX_BYTES, buffer, p, from, to, sink);
+            long v = FragmentTable.folded(buffer, p);
+            if (missing(set, pattern, v) == 0
+                    || missing(set, pattern, first(6, v)) == 0
+                    || missing(set, pattern, first(4, v)) == 0) {
+                passed[n++] = p;
             }
-            int s = shortHash((int) v);
-            if ((shortBits[s >>> 6] & 1L << s) != 0) {
-                shortTable.check(s, (v | ALL_LOWER) & FOUR_BYTES, buffer, p, from, to, sink);
-            }
-            s = shortHash((int) (v >>> 8));
-            if ((shortBits[s >>> 6] & 1L << s) != 0) {
-                shortTable.check(s, (v >>> 8 | ALL_LOWER) & FOUR_BYTES, buffer, p + 1, from, to, sink);
-            }
-            s = shortHash((int) (v >>> 16));
-            if ((shortBits[s >>> 6] & 1L << s) != 0) {
-                shortTable.check(s, (v >>> 16 | ALL_LOWER) & FOUR_BYTES, buffer, p + 2, from, to, sink);
+        }
+        return n;
+    }
+
+    private void gather(byte[] buffer, int p, Work work) {
+        long v = FragmentTable.folded(buffer, p);
+        gather(v, p, work);
+        gather(first(6, v), p, work);
+        gather(first(4, v), p, work);
+        if (hasShort && missing(bits, PATTERN, first(4, v)) == 0) {
+            gather(first(4, v >>> 8), p + 1, work);
+            if (p > 0) {
+                gather(first(4, FragmentTable.folded(buffer, p - 1)), p - 1, work);
             }
         }
     }
 
-    /** Which fragments have a hash, and at which of their bytes. */
-    private final class Table {
-        private final int mask;
-        private final int[] first;
-        private final int[] next;
-        /** The folded bytes that were hashed, so that others with the same hash are told apart at once. */
-        private final long[] key;
-
-        private final int[] fragment;
-        private final byte[] offset;
-        private int size;
-
-        Table(int capacity) {
-            int slots = Integer.highestOneBit(Math.max(16, capacity)) * 4;
-            mask = slots - 1;
-            first = new int[slots];
-            next = new int[capacity];
-            key = new long[capacity];
-            fragment = new int[capacity];
-            offset = new byte[capacity];
+    private void gather(long bytes, int p, Work work) {
+        if (missing(bits, PATTERN, bytes) == 0) {
+            work.add(p, table.slot(hash(bytes)));
         }
-
-        void add(int h, long folded, int f, int at) {
-            key[size] = folded;
-            fragment[size] = f;
-            offset[size] = (byte) at;
-            next[size] = first[h & mask];
-            first[h & mask] = ++size; // 0 is none
-        }
-
-        void check(int h, long folded, byte[] buffer, int p, int from, int to, Sink sink) {
-            for (int e = first[h & mask]; e != 0; e = next[e - 1]) {
-                if (key[e - 1] != folded) {
-                    continue;
-                }
-                int start = p - offset[e - 1];
-                byte[] f = fragments[fragment[e - 1]];
-                if (start >= from && start + f.length <= to && same(f, buffer, start)) {
-                    sink.found(fragment[e - 1], start);
-                }
-            }
-        }
-    }
-
-    private static boolean same(byte[] f, byte[] buffer, int start) {
-        for (int k = 0; k < f.length; k++) {
-            if (LOWER[buffer[start + k] & 0xFF] != f[k]) {
-                return false;
-            }
-        }
-        return true;
     }
 }

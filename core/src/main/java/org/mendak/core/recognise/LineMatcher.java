@@ -5,6 +5,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -18,49 +19,92 @@ final class LineMatcher {
     private static final int LOOKED_AT = 4_000;
 
     private static final int SHOWN = 400;
+    /** Messages that are compared with one line. */
     private static final int MOST_MESSAGES = 40;
-    /** The share of a message's weight that must stand in the line. */
-    private static final float NEARLY = 0.85f;
+
+    private static final int MOST_REMEMBERED = 10_000;
 
     /** A known error in a line. */
     record Hit(KnownError error, Map<String, String> captures) {}
 
-    /** What a line is. */
-    record Line(List<Hit> errors, boolean looksLikeError, String shown, String message) {}
+    /** A line with known errors in it, or else one that looks like an error, with its message. */
+    record Line(List<Hit> errors, String shown, String message) {}
+
+    private record Pair(ScanMessage message, String shape) {}
 
     private final ScanIndex index;
     private final Alignment.Tables tables = new Alignment.Tables();
+    private final LineGrams grams = new LineGrams();
+    /** Whether a message is nearly what lines of a shape say. */
+    private final Map<Pair, Boolean> nearly = new HashMap<>();
 
     LineMatcher(ScanIndex index) {
         this.index = index;
     }
 
-    Line match(byte[] buffer, int from, int to, List<Integer> fragments) {
-        String text = decode(buffer, from, Math.min(to, from + LOOKED_AT));
-        PreparedLine line = new PreparedLine(text);
-        List<Hit> errors = new ArrayList<>();
+    /**
+     * Brings what is needed for fragments near, all at once.
+     *
+     * @return something that hangs on all of it
+     */
+    long touch(Occurrences found) {
+        long all = 0;
+        for (int i = 0; i < found.count; i++) {
+            int first = index.firstMessage[found.fragments[i]];
+            if (first < index.messages.length) {
+                all += index.quick.touch(first);
+            }
+        }
+        return all;
+    }
+
+    /** What the line between two places is, or null if it is of no interest; {@code found} is what stands in it. */
+    Line match(byte[] buffer, int from, int to, Occurrences found) {
+        int end = Math.min(to, from + LOOKED_AT);
+        grams.read(buffer, from, end);
+        PreparedLine line = null;
+        List<Hit> errors = null;
         boolean error = false;
         int looked = 0;
-        for (int k = 0; k < fragments.size(); k++) {
-            int f = fragments.get(k);
-            if (fragments.indexOf(f) < k) {
+        for (int k = 0; k < found.count; k++) {
+            int f = found.fragments[k];
+            if (isRepeated(found, k)) {
                 continue;
             }
-            error |= index.errorWord.get(f);
-            for (ScanIndex.Message m : index.messages.get(f)) {
-                if (looked++ < MOST_MESSAGES) {
-                    Map<String, String> captures = message(line, m);
+            for (int m = index.firstMessage[f]; m < index.firstMessage[f + 1] && looked < MOST_MESSAGES; m++) {
+                if (index.quick.mayStandIn(m, grams)) {
+                    looked++;
+                    line = line == null ? new PreparedLine(decode(buffer, from, end)) : line;
+                    Map<String, String> captures = message(line, index.messages[m]);
                     if (captures != null) {
-                        add(errors, m.entry().error(), captures);
+                        errors = errors == null ? new ArrayList<>() : errors;
+                        add(errors, index.messages[m].entry.error(), captures);
                     }
                 }
             }
-            if (!index.codes.get(f).isEmpty()) {
-                code(text, index.codes.get(f), errors);
+            error |= index.isErrorWord(f);
+            if (!index.codes(f).isEmpty()) {
+                line = line == null ? new PreparedLine(decode(buffer, from, end)) : line;
+                errors = errors == null ? new ArrayList<>() : errors;
+                code(line.text, index.codes(f), errors);
             }
         }
-        String message = errors.isEmpty() && error ? text.substring(line.messageFrom()) : "";
-        return new Line(errors, error, cut(text), message);
+        boolean known = errors != null && !errors.isEmpty();
+        if (!known && !error) {
+            return null;
+        }
+        line = line == null ? new PreparedLine(decode(buffer, from, end)) : line;
+        return new Line(
+                known ? errors : List.of(), cut(line.text), known ? "" : line.text.substring(line.messageFrom()));
+    }
+
+    private static boolean isRepeated(Occurrences found, int k) {
+        for (int i = 0; i < k; i++) {
+            if (found.fragments[i] == found.fragments[k]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static void add(List<Hit> errors, KnownError e, Map<String, String> captures) {
@@ -89,29 +133,36 @@ final class LineMatcher {
     }
 
     /** The message's values if it is there, or null. */
-    private Map<String, String> message(PreparedLine line, ScanIndex.Message m) {
-        float inOrder = m.inOrder(line.lower());
-        if (inOrder < NEARLY) {
-            return null;
-        }
-        for (PreparedText.Leave leave : PreparedText.Leave.values()) {
-            ExactMatcher.Match match = ExactMatcher.find(m.entry().template(), line.prepared(leave));
+    private Map<String, String> message(PreparedLine line, ScanMessage m) {
+        // a message that begins with words is found wherever it begins; for one that begins with a value the prefix
+        // must be off
+        int first = m.exact().startsWithValue() ? 0 : PreparedLine.FORMS - 1;
+        for (int i = first; i < PreparedLine.FORMS; i++) {
+            PreparedText prepared = i > first && line.isSame(i) ? null : line.prepared(i);
+            ExactMatcher.Match match = prepared == null ? null : ExactMatcher.find(m.exact(), prepared);
             if (match != null) {
                 return match.values();
             }
         }
-        return isNearly(line, m) ? Map.of() : null;
+        if (!m.isInOrderIn(line.lower())) {
+            return null;
+        }
+        if (nearly.size() >= MOST_REMEMBERED) {
+            nearly.clear();
+        }
+        return nearly.computeIfAbsent(new Pair(m, line.shape()), k -> isNearly(line, m)) ? Map.of() : null;
     }
 
     /** Whether a pasted text like this would be recognised as this message. Words in logs are not misspelt. */
-    private boolean isNearly(PreparedLine line, ScanIndex.Message m) {
-        Resolved r = new Resolved(line.words(), m.segment(), 0);
-        Alignment a = Alignment.of(m.entry(), m.segment(), r.tokens, 0, r.tokens.size(), tables);
+    private boolean isNearly(PreparedLine line, ScanMessage m) {
+        Resolved r = new Resolved(line.words(), m.segment, 0);
+        Alignment a = Alignment.of(m.entry, m.segment, r.tokens, 0, r.tokens.size(), tables);
         if (a.first < 0) {
             return false;
         }
-        double[] f = Comparison.features(m.entry(), m.segment(), r.tokens, a, false);
-        return f[Features.COVERAGE] >= NEARLY && 1 / (1 + Math.exp(-Weights.FITTED.score(f))) >= Recognition.RECOGNISED;
+        double[] f = Comparison.features(m.entry, m.segment, r.tokens, a, false);
+        return f[Features.COVERAGE] >= ScanMessage.NEARLY
+                && 1 / (1 + Math.exp(-Weights.FITTED.score(f))) >= Recognition.RECOGNISED;
     }
 
     private static String decode(byte[] buffer, int from, int to) {
@@ -149,20 +200,36 @@ final class LineMatcher {
     /** A line with what is made of it only when it is needed. */
     private static final class PreparedLine {
         private final String text;
-        private final PreparedText[] prepared = new PreparedText[PreparedText.Leave.values().length];
+        /** Without the whole prefix, without what is one for sure, and as it is. */
+        static final int FORMS = 3;
+
+        private final PreparedText[] prepared = new PreparedText[FORMS];
+        private final int[] from = {-1, -1, 0};
         private TextWords words;
         private String lower;
+        private String shape;
 
         PreparedLine(String text) {
             this.text = text;
         }
 
-        PreparedText prepared(PreparedText.Leave leave) {
-            int i = leave.ordinal();
-            if (prepared[i] == null) {
-                prepared[i] = PreparedText.of(text, leave);
+        /** Whether a form is the same as the one before. */
+        boolean isSame(int form) {
+            return from(form) == from(form - 1);
+        }
+
+        PreparedText prepared(int form) {
+            if (prepared[form] == null) {
+                prepared[form] = PreparedText.of(text, from(form));
             }
-            return prepared[i];
+            return prepared[form];
+        }
+
+        private int from(int form) {
+            if (from[form] < 0) {
+                from[form] = LogPrefix.end(text, 0, text.length(), form == 0);
+            }
+            return from[form];
         }
 
         TextWords words() {
@@ -173,7 +240,14 @@ final class LineMatcher {
         }
 
         int messageFrom() {
-            return LogPrefix.end(text, 0, text.length(), true);
+            return from(0);
+        }
+
+        String shape() {
+            if (shape == null) {
+                shape = Shapes.shape(text.substring(messageFrom()));
+            }
+            return shape;
         }
 
         String lower() {

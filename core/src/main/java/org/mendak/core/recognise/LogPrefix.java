@@ -50,14 +50,13 @@ final class LogPrefix {
             }
             String word = raw.substring(start, Math.min(end, start + 80));
             boolean process = isProcess(word, names && stamped && plain < 2);
-            boolean sure = process
-                    || isTime(word)
-                    || isBracketed(word)
-                    || isLevel(word, stamped)
-                    || isNamed(raw, end, to, word, stamped || levelled);
+            boolean time = isTime(word);
+            boolean level = !time && isLevel(word, stamped);
+            boolean sure =
+                    process || time || level || isBracketed(word) || isNamed(raw, end, to, word, stamped || levelled);
             if (sure) {
-                stamped |= isTime(word);
-                levelled |= isLevel(word, stamped);
+                stamped |= time;
+                levelled |= level;
                 plain = 0;
                 message = skipBlanks(raw, end, to);
                 if (process && word.endsWith(":")) {
@@ -130,16 +129,16 @@ final class LogPrefix {
     }
 
     private static boolean isLevel(String w, boolean stamped) {
+        if (!Character.isUpperCase(w.charAt(0))) {
+            return false;
+        }
         String level = trim(w, "", ":|-/");
         return LEVELS.contains(level) || stamped && level.length() == 1 && "EWIDFV".contains(level);
     }
 
     /** core.sync - : a name with a dash behind it, after a time stamp or level. */
     private static boolean isNamed(String raw, int end, int to, String w, boolean begun) {
-        return begun
-                && end + 2 < to
-                && raw.startsWith(" - ", end)
-                && w.chars().allMatch(c -> Character.isLetterOrDigit(c) || ".-_$".indexOf(c) >= 0);
+        return begun && end + 2 < to && raw.startsWith(" - ", end) && isName(w, 0, w.length(), ".-_$");
     }
 
     /** stager[2210]: or, behind a time stamp, stager: */
@@ -147,11 +146,27 @@ final class LogPrefix {
         int open = w.indexOf('[');
         String bare = w.endsWith(":") ? w.substring(0, w.length() - 1) : w;
         if (open > 0 && bare.endsWith("]")) {
-            return bare.substring(open + 1, bare.length() - 1).chars().allMatch(Character::isDigit);
+            return isNumber(bare, open + 1, bare.length() - 1);
         }
-        return stamped
-                && w.endsWith(":")
-                && bare.length() > 1
-                && bare.chars().allMatch(c -> Character.isLetterOrDigit(c) || c == '-' || c == '_' || c == '.');
+        return stamped && w.endsWith(":") && bare.length() > 1 && isName(bare, 0, bare.length(), "-_.");
+    }
+
+    private static boolean isName(String w, int from, int to, String signs) {
+        for (int i = from; i < to; i++) {
+            char c = w.charAt(i);
+            if (!Character.isLetterOrDigit(c) && signs.indexOf(c) < 0) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    private static boolean isNumber(String w, int from, int to) {
+        for (int i = from; i < to; i++) {
+            if (!Character.isDigit(w.charAt(i))) {
+                return false;
+            }
+        }
+        return true;
     }
 }

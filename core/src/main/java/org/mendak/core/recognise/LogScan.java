@@ -27,12 +27,16 @@ public final class LogScan {
         boolean at(long bytes);
     }
 
-    private static final int CHUNK = 1 << 21;
-    /** A longer line is read in pieces. */
-    private static final int LONGEST_LINE = 1 << 19;
+    /** Bytes that are looked at together, few enough to stay in a processor's cache. A longer line is read in pieces. */
+    private static final int CHUNK = 1 << 18;
+    /** Bytes for which there must be room when more are read. */
+    private static final int LONGEST_CHARACTER = 4;
+    /** Chunks between two reports of progress. */
+    private static final int REPORT_EVERY = 16;
 
-    private static final int BEHIND = 8;
     private static final int LINES_BEFORE = 3;
+    /** Fragments of one line that are looked at. */
+    private static final int MOST_HITS = 1_024;
 
     private final ScanIndex index;
     private final LineMatcher matcher;
@@ -41,14 +45,18 @@ public final class LogScan {
     private final List<Findings.Excerpt> before = new ArrayList<>();
     private long firstFailure;
 
-    private final byte[] buffer = new byte[CHUNK + LONGEST_LINE + BEHIND];
+    private final byte[] buffer = new byte[CHUNK + Fragments.LONGEST];
     private long lines;
     /** Up to where newlines were counted in the buffer. */
     private int counted;
 
     private int lineFrom = -1;
     private int lineTo = -1;
-    private final List<Integer> hits = new ArrayList<>();
+    /** The fragments found in the line. */
+    private final Occurrences inLine = new Occurrences();
+
+    private final Fragments.Work work = new Fragments.Work();
+    private long touched;
     private int filled;
 
     LogScan(ScanIndex index) {
@@ -65,26 +73,31 @@ public final class LogScan {
     public Findings run(ByteSource source, Progress progress) {
         Unwrapped in = new Unwrapped(source);
         boolean more = true;
-        while (more) {
-            int n = in.read(buffer, filled, Math.min(CHUNK, buffer.length - BEHIND - filled));
-            more = n >= 0;
-            filled += Math.max(0, n);
-            boolean full = filled >= CHUNK || filled + CHUNK / 4 > buffer.length - BEHIND;
-            if (more && !full) {
-                continue;
-            }
-            int end = more ? lastLineEnd() : filled;
-            chunk(end, !more);
-            if (!progress.at(in.taken())) {
+        for (int n = 1; more; n++) {
+            more = fill(in);
+            chunk(more ? lastLineEnd() : filled, !more);
+            if ((n % REPORT_EVERY == 0 || !more) && !progress.at(in.taken())) {
                 return null;
             }
         }
         return findings(in.taken());
     }
 
+    /** Fills the buffer as far as there is something to fill it with; false at the end. */
+    private boolean fill(Unwrapped in) {
+        while (filled + LONGEST_CHARACTER <= CHUNK) {
+            int n = in.read(buffer, filled, CHUNK - filled);
+            if (n < 0) {
+                return false;
+            }
+            filled += n;
+        }
+        return true;
+    }
+
     /** Behind the last line feed, or everything if one line fills the buffer. */
     private int lastLineEnd() {
-        for (int i = filled - 1; i > 0 && i > filled - LONGEST_LINE; i--) {
+        for (int i = filled - 1; i >= 0; i--) {
             if (buffer[i] == '\n') {
                 return i + 1;
             }
@@ -96,7 +109,12 @@ public final class LogScan {
         counted = 0;
         lineFrom = -1;
         lineTo = -1;
-        index.fragments.scan(buffer, 0, end, (fragment, from) -> hit(fragment, from, end));
+        index.fragments.scan(buffer, 0, end, work, found -> {
+            touched += matcher.touch(found);
+            for (int i = 0; i < found.count; i++) {
+                hit(found.fragments[i], found.places[i], end);
+            }
+        });
         flush();
         countTo(end);
         if (last && end > 0 && buffer[end - 1] != '\n') {
@@ -118,29 +136,27 @@ public final class LogScan {
                 lineTo++;
             }
         }
-        hits.add(fragment);
+        if (inLine.count < MOST_HITS) {
+            inLine.add(fragment, from);
+        }
     }
 
     private void countTo(int to) {
-        int n = 0;
-        for (int i = counted; i < to; i++) {
-            n += buffer[i] == '\n' ? 1 : 0;
-        }
-        lines += n;
+        lines += ByteRuns.count(buffer, counted, to, '\n');
         counted = Math.max(counted, to);
     }
 
     private void flush() {
-        if (hits.isEmpty()) {
+        if (inLine.count == 0) {
+            return;
+        }
+        LineMatcher.Line line = matcher.match(buffer, lineFrom, lineTo, inLine);
+        inLine.count = 0;
+        if (line == null) {
             return;
         }
         countTo(lineFrom);
         long number = lines + 1;
-        LineMatcher.Line line = matcher.match(buffer, lineFrom, lineTo, hits);
-        hits.clear();
-        if (line.errors().isEmpty() && !line.looksLikeError()) {
-            return;
-        }
         if (firstFailure == 0) {
             firstFailure = number;
             linesBefore(number);

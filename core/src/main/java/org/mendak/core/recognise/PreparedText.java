@@ -1,5 +1,6 @@
 package org.mendak.core.recognise;
 
+import java.util.Arrays;
 import org.mendak.core.language.ValueType;
 
 /**
@@ -11,6 +12,14 @@ final class PreparedText {
 
     /** Columns that a window has at least. */
     private static final int NARROWEST = 16;
+
+    private static final char[] ASCII = new char[128];
+
+    static {
+        for (char c = 0; c < ASCII.length; c++) {
+            ASCII[c] = foldAny(c);
+        }
+    }
 
     final String raw;
     /** The squeezed characters. */
@@ -35,23 +44,49 @@ final class PreparedText {
 
     /** With log prefixes left out, or with the whole text. */
     static PreparedText of(String raw, Leave leave) {
-        StringBuilder squeezed = new StringBuilder(raw.length());
-        int[] places = new int[raw.length()];
+        Squeezed s = new Squeezed(raw.length());
         int line = 0;
         while (line < raw.length()) {
             int end = raw.indexOf('\n', line);
             end = end < 0 ? raw.length() : end;
-            int from = leave == Leave.NOTHING ? line : LogPrefix.end(raw, line, end, leave == Leave.PREFIX);
-            for (int i = from; i < end; i++) {
-                char c = fold(raw.charAt(i));
-                if (c != 0) {
-                    places[squeezed.length()] = i;
-                    squeezed.append(c);
-                }
-            }
+            s.take(raw, leave == Leave.NOTHING ? line : LogPrefix.end(raw, line, end, leave == Leave.PREFIX), end);
             line = end + 1;
         }
-        return new PreparedText(raw, squeezed.toString(), java.util.Arrays.copyOf(places, squeezed.length()));
+        return s.of(raw);
+    }
+
+    /** A text of one line, of which what stands before {@code from} is left out. */
+    static PreparedText of(String raw, int from) {
+        Squeezed s = new Squeezed(raw.length());
+        s.take(raw, from, raw.length());
+        return s.of(raw);
+    }
+
+    /** A prepared text in the making. */
+    private static final class Squeezed {
+        private final char[] characters;
+        private final int[] places;
+        private int size;
+
+        Squeezed(int most) {
+            characters = new char[most];
+            places = new int[most];
+        }
+
+        void take(String raw, int from, int to) {
+            int n = size;
+            for (int i = from; i < to; i++) {
+                char c = fold(raw.charAt(i));
+                places[n] = i;
+                characters[n] = c;
+                n += c == 0 ? 0 : 1;
+            }
+            size = n;
+        }
+
+        PreparedText of(String raw) {
+            return new PreparedText(raw, new String(characters, 0, size), Arrays.copyOf(places, size));
+        }
     }
 
     /** The squeezed form of a literal. */
@@ -68,6 +103,15 @@ final class PreparedText {
 
     /** A character for comparing: lower case, plain dashes; 0 for white space, quotation marks and what is invisible. */
     private static char fold(char c) {
+        return c < ASCII.length ? ASCII[c] : foldAny(c);
+    }
+
+    /** Whether a character counts for nothing. */
+    static boolean isLeftOut(char c) {
+        return fold(c) == 0;
+    }
+
+    private static char foldAny(char c) {
         if (Character.isWhitespace(c) || Character.isISOControl(c) || c == '\u00a0' || c == '\ufeff' || c == '\u00ad') {
             return 0;
         }
@@ -80,7 +124,7 @@ final class PreparedText {
 
     /**
      * Whether the line's end behind a squeezed character was put in by a window's edge: its line is as long as the one before or
-     * behind it, and the next has no log prefix.
+     * behind it, and the next has no log prefix and is not indented.
      */
     boolean wrapsBehind(int squeezedAt) {
         int at = places[squeezedAt];
@@ -94,14 +138,21 @@ final class PreparedText {
         int length = end - start;
         boolean likeNext = nextEnd - end - 1 == length;
         boolean likeLast = start > 0 && start - 1 - (raw.lastIndexOf('\n', start - 2) + 1) == length;
+        boolean indented = end + 2 < nextEnd && isBlank(raw.charAt(end + 1)) && isBlank(raw.charAt(end + 2));
         return length >= NARROWEST
                 && nextEnd > end + 1
+                && !indented
                 && (likeNext || likeLast)
                 && LogPrefix.end(raw, end + 1, nextEnd, true) == end + 1;
     }
 
     private static boolean hasBlank(String gap) {
-        return gap.chars().anyMatch(c -> isBlank((char) c));
+        for (int i = 0; i < gap.length(); i++) {
+            if (isBlank(gap.charAt(i))) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static boolean isBlank(char c) {
@@ -111,10 +162,11 @@ final class PreparedText {
     /** The raw value between two squeezed positions: line breaks and prefixes out, inner blanks kept if the type has them. */
     String value(int from, int to, ValueType type) {
         boolean withUnit = type == ValueType.SIZE || type == ValueType.DURATION;
+        boolean blanks = type.mayHoldBlanks();
         StringBuilder v = new StringBuilder();
         for (int i = from; i < to; i++) {
             int place = places[i];
-            if (type.mayHoldBlanks() && i > from) {
+            if (blanks && i > from && place > places[i - 1] + 1) {
                 int before = places[i - 1];
                 String gap = raw.substring(before + 1, place);
                 boolean broken = gap.indexOf('\n') >= 0;

@@ -2,8 +2,8 @@ package org.mendak.core.recognise;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -19,6 +19,7 @@ import org.mendak.core.runbook.Signature;
  */
 final class ScanIndex {
 
+    /** Bytes of a fragment. */
     private static final int LONGEST = 48;
     /** Fragments of less than eight bytes cost more to look for. */
     private static final double SHORT = 0.6;
@@ -46,80 +47,94 @@ final class ScanIndex {
             "corrupt",
             "unreachable");
 
-    /** A message to look for; {@code segment} is where its words are. */
-    record Message(Segment segment, Segment.Entry entry, String[] words) {
+    final Fragments fragments;
+    final QuickCheck quick;
+    /** By number: the messages, those of a fragment behind one another. */
+    final ScanMessage[] messages;
+    /** By fragment: the number of its first message; one more for the end. */
+    final int[] firstMessage;
 
-        /** The share of the words' weight that stands in a line in order, in [0, 1]; the line in lower case. */
-        float inOrder(String line) {
-            float there = 0;
-            int at = 0;
-            for (int i = 0; i < words.length; i++) {
-                int found = line.indexOf(words[i], at);
-                if (found >= 0) {
-                    there += segment.weight(entry.words()[i]);
-                    at = found + words[i].length();
-                }
-            }
-            return (float) (there / Math.max(1e-6, entry.weight()));
+    private final BitSet errorWords = new BitSet();
+    private final BitSet coded = new BitSet();
+    private final List<Fragment> all = new ArrayList<>();
+    private final Map<String, Integer> numbers = new HashMap<>();
+
+    /** What is looked for, with the messages and the known errors' codes that have it. */
+    private static final class Fragment {
+        final String text;
+        final List<ScanMessage> messages = new ArrayList<>(1);
+        final List<KnownError> codes = new ArrayList<>(0);
+
+        Fragment(String text) {
+            this.text = text;
         }
     }
 
-    final Fragments fragments;
-    /** By fragment: the messages that have it. */
-    final List<List<Message>> messages = new ArrayList<>();
-    /** By fragment: the known errors that have it as a code. */
-    final List<List<KnownError>> codes = new ArrayList<>();
-    /** By fragment: whether it is an error word. */
-    final List<Boolean> errorWord = new ArrayList<>();
-
-    private final Map<String, Integer> numbers = new LinkedHashMap<>();
-
     ScanIndex(List<Segment> segments, Set<String> hidden) {
-        Map<String, Integer> uses = new HashMap<>();
+        Rarity rarity = new Rarity();
         for (Segment s : segments) {
             for (Segment.Entry e : s.entries) {
                 if (e.signature().kind() == Signature.Kind.MESSAGE
                         && !(s == segments.get(0) && hidden.contains(e.error().key()))) {
-                    message(s, e, uses);
+                    message(s, e);
+                    e.template().parts().forEach(p -> count(p, rarity));
                 }
             }
         }
         for (Segment s : segments) {
             s.codes((text, owner) -> {
                 if (s != segments.get(0) || !hidden.contains(owner.key())) {
-                    notations(text).forEach(n -> codes.get(number(n)).add(owner));
+                    notations(text).forEach(n -> fragment(cut(n)).codes.add(owner));
                 }
             });
         }
-        ERROR_WORDS.forEach(w -> errorWord.set(number(w), true));
-        fragments = new Fragments(numbers.keySet().stream()
-                .map(f -> f.getBytes(StandardCharsets.UTF_8))
-                .toList());
+        ERROR_WORDS.forEach(w -> errorWords.set(all.indexOf(fragment(w))));
+        fragments = new Fragments(
+                all.stream().map(f -> f.text.getBytes(StandardCharsets.UTF_8)).toList(), rarity);
+        List<ScanMessage> ordered = new ArrayList<>();
+        firstMessage = new int[all.size() + 1];
+        for (int f = 0; f < all.size(); f++) {
+            ordered.addAll(all.get(f).messages);
+            firstMessage[f + 1] = ordered.size();
+            coded.set(f, !all.get(f).codes.isEmpty());
+        }
+        messages = ordered.toArray(new ScanMessage[0]);
+        quick = new QuickCheck(ordered);
+    }
+
+    /** The known errors that have a fragment as a code. */
+    List<KnownError> codes(int fragment) {
+        return coded.get(fragment) ? all.get(fragment).codes : List.of();
+    }
+
+    boolean isErrorWord(int fragment) {
+        return errorWords.get(fragment);
+    }
+
+    private Fragment fragment(String text) {
+        return all.get(numbers.computeIfAbsent(text, t -> {
+            all.add(new Fragment(t));
+            return all.size() - 1;
+        }));
     }
 
     List<String> texts() {
-        return List.copyOf(numbers.keySet());
+        return all.stream().map(f -> f.text).toList();
     }
 
-    private int number(String fragment) {
-        Integer known = numbers.get(fragment);
-        if (known != null) {
-            return known;
+    private static void count(Template.Part part, Rarity rarity) {
+        if (part instanceof Template.Literal l) {
+            rarity.count(l.text().toLowerCase(Locale.ROOT).getBytes(StandardCharsets.UTF_8));
         }
-        numbers.put(fragment, messages.size());
-        messages.add(new ArrayList<>(1));
-        codes.add(new ArrayList<>(0));
-        errorWord.add(false);
-        return messages.size() - 1;
     }
 
-    private void message(Segment segment, Segment.Entry entry, Map<String, Integer> uses) {
+    private void message(Segment segment, Segment.Entry entry) {
         String best = "";
         double most = 0;
         for (Template.Part p : entry.template().parts()) {
             if (p instanceof Template.Literal l) {
                 for (String f : runs(l.text())) {
-                    double worth = worth(f, segment) / (1 + uses.getOrDefault(f, 0));
+                    double worth = worth(f, segment);
                     if (worth > most) {
                         most = worth;
                         best = f;
@@ -127,15 +142,34 @@ final class ScanIndex {
                 }
             }
         }
-        if (best.isEmpty()) {
-            return; // its literals are too short to be looked for
+        if (!best.isEmpty()) { // else its literals are too short to be looked for
+            ScanMessage m = new ScanMessage(segment, entry);
+            for (String f : cases(best)) {
+                fragment(f).messages.add(m);
+            }
         }
-        uses.merge(best, 1, Integer::sum);
-        String[] words = new String[entry.words().length];
-        for (int i = 0; i < words.length; i++) {
-            words[i] = segment.lexicon.word(entry.words()[i]);
+    }
+
+    /** As it is, in small letters and in capitals; ASCII letters are small in all, and a fragment of those alone is one. */
+    private static Set<String> cases(String fragment) {
+        Set<String> all = new LinkedHashSet<>();
+        all.add(fragment);
+        if (fragment.chars().anyMatch(c -> c >= 128)) {
+            all.add(cut(smallAscii(fragment.toLowerCase(Locale.ROOT))));
+            all.add(cut(smallAscii(fragment.toUpperCase(Locale.ROOT))));
         }
-        messages.get(number(best)).add(new Message(segment, entry, words));
+        return all;
+    }
+
+    private static String smallAscii(String text) {
+        StringBuilder s = new StringBuilder(text);
+        for (int i = 0; i < s.length(); i++) {
+            char c = s.charAt(i);
+            if (c >= 'A' && c <= 'Z') {
+                s.setCharAt(i, (char) (c + 32));
+            }
+        }
+        return s.toString();
     }
 
     /** How rare a fragment is: its words' weights, half for words that it has only a part of. */
@@ -148,10 +182,10 @@ final class ScanIndex {
         return fragment.length() < Fragments.LONG_FROM ? worth * SHORT : worth;
     }
 
-    /** Runs of whole words of a literal in lower case that can be looked for; longer ones before shorter ones. */
+    /** Runs of whole words of a literal, with small ASCII letters, that can be looked for. */
     private static List<String> runs(String literal) {
         Set<String> runs = new LinkedHashSet<>();
-        String text = literal.toLowerCase(Locale.ROOT);
+        String text = smallAscii(literal);
         List<int[]> words = new ArrayList<>();
         int at = 0;
         while (at < text.length()) {
@@ -173,20 +207,34 @@ final class ScanIndex {
                 int to = words.get(k)[1];
                 String run = text.substring(from, to);
                 boolean plain = k == i || plainGaps(text, words, i, k);
-                if (!plain || run.length() > LONGEST && k > i) {
+                String cut = cut(run);
+                if (!plain || cut.length() < run.length() && k > i) {
                     break;
                 }
                 if (run.length() >= Fragments.SHORTEST) {
-                    runs.add(run.length() > LONGEST ? run.substring(0, LONGEST) : run);
+                    runs.add(cut);
                 }
             }
         }
         return new ArrayList<>(runs);
     }
 
+    /** As many characters as have {@link #LONGEST} bytes together. */
+    private static String cut(String text) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        if (bytes.length <= LONGEST) {
+            return text;
+        }
+        int end = LONGEST;
+        while ((bytes[end] & 0xC0) == 0x80) {
+            end--; // in the middle of a character
+        }
+        return new String(bytes, 0, end, StandardCharsets.UTF_8);
+    }
+
     /** White space and quotation marks may stand otherwise in the log. */
     private static boolean isGap(char c) {
-        return PreparedText.squeeze(String.valueOf(c)).isEmpty();
+        return PreparedText.isLeftOut(c);
     }
 
     private static boolean plainGaps(String text, List<int[]> words, int first, int last) {

@@ -84,7 +84,6 @@ final class Suspect {
     double[] features(int signatures) {
         double[] f = new double[Features.NAMES.size()];
         boolean strong = codes.stream().anyMatch(c -> !c.isBare());
-        boolean bare = !codes.isEmpty() && !strong;
         if (best != null && (codes.isEmpty() || best.features()[Features.COVERAGE] > 0.3)) {
             System.arraycopy(best.features(), 0, f, 0, f.length);
             f[Features.CODE_AND_WORDS] = codes.isEmpty() ? 0 : 1;
@@ -95,7 +94,6 @@ final class Suspect {
         f[Features.EXACT_LONG] = exact ? Math.min(1, literalCharacters / 30.0) : 0;
         f[Features.LITERAL] = exact ? Math.log1p(literalCharacters) : 0;
         f[Features.CODE] = strong ? 1 : 0;
-        f[Features.BARE_NUMBER] = bare ? 1 : 0;
         f[Features.MARGIN] = Math.max(-3, Math.min(3, margin / 5));
         f[Features.OTHER_CODE] = otherCode ? 1 : 0;
         return f;

@@ -10,8 +10,9 @@ public final class TextCapture {
 
     /** The values of a template's placeholders where it first matches, or empty if it does not. Work is bounded. */
     public static Map<String, String> find(Template template, String output) {
+        ExactTemplate exact = ExactTemplate.of(template);
         for (PreparedText.Leave leave : PreparedText.Leave.values()) {
-            ExactMatcher.Match m = ExactMatcher.find(template, PreparedText.of(output, leave));
+            ExactMatcher.Match m = ExactMatcher.find(exact, PreparedText.of(output, leave));
             if (m != null) {
                 return m.values();
             }

@@ -115,7 +115,7 @@ final class Unwrapped implements ByteSource {
     }
 
     private int strip(byte[] b, int from, int n) {
-        if (sequence == 0 && !hasEscape(b, from, n)) {
+        if (sequence == 0 && ByteRuns.count(b, from, from + n, ESCAPE) == 0) {
             return n;
         }
         int to = from;
@@ -125,14 +125,6 @@ final class Unwrapped implements ByteSource {
             }
         }
         return to - from;
-    }
-
-    private static boolean hasEscape(byte[] b, int from, int n) {
-        int found = 0;
-        for (int i = from; i < from + n; i++) {
-            found |= b[i] == ESCAPE ? 1 : 0;
-        }
-        return found != 0;
     }
 
     /** Whether a character is text: no part of an escape sequence. */

@@ -18,14 +18,21 @@ class FragmentsTest {
     private static TreeSet<String> found(List<String> fragments, String text) {
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
         TreeSet<String> found = new TreeSet<>();
-        new Fragments(fragments.stream()
-                        .map(f -> f.getBytes(StandardCharsets.UTF_8))
-                        .toList())
+        List<byte[]> list =
+                fragments.stream().map(f -> f.getBytes(StandardCharsets.UTF_8)).toList();
+        Rarity rarity = new Rarity();
+        list.forEach(rarity::count);
+        new Fragments(list, rarity)
                 .scan(
-                        Arrays.copyOf(bytes, bytes.length + 8),
+                        Arrays.copyOf(bytes, bytes.length + Fragments.LONGEST),
                         0,
                         bytes.length,
-                        (f, from) -> found.add(fragments.get(f) + "@" + from));
+                        new Fragments.Work(),
+                        o -> {
+                            for (int i = 0; i < o.count; i++) {
+                                found.add(fragments.get(o.fragments[i]) + "@" + o.places[i]);
+                            }
+                        });
         return found;
     }
 
