@@ -57,7 +57,7 @@ export const sendStep = (n: number, id: number, entry: StepEntry) =>
 export const patchCase = (n: number, body: CasePatch) => sendJson<Case>("PATCH", at(n, ""), body);
 export const addFacts = (n: number, facts: Record<string, string>) =>
   sendJson<Case>("POST", at(n, "/facts"), facts);
-export const addText = (n: number, text: string) => sendJson<Case>("POST", at(n, "/texts"), { text });
+export { addText } from "../taking-in";
 export const addNote = (n: number, text: string) => sendJson<Case>("POST", at(n, "/notes"), { text });
 export const moveCase = (n: number, error: string) => sendJson<Case>("POST", at(n, "/moved"), { error });
 export const settlePutBack = (n: number, id: number, state: string, to?: string) =>

@@ -1,1 +1,2 @@
+export { openCasesQuery } from "./api";
 export { DeskPage } from "./DeskPage";

@@ -1,7 +1,7 @@
 import { expect, test, vi } from "vitest";
 import type { Findings } from "../api";
-import { click, key, render } from "../testing/render";
-import { LogPage } from "./LogPage";
+import { click, key, render, server, settle } from "../testing/render";
+import { EarlierLogs, LogPage } from "./LogPage";
 import { ruled } from "./ruled";
 import type { Log } from "./useLog";
 
@@ -36,6 +36,7 @@ const log = (over: Partial<Log>): Log => ({
   scan: { id: "a", name: "till.log", state: "done", done: 1, total: 1, findings: FOUND, problem: "" },
   problem: "",
   read: vi.fn(),
+  resume: vi.fn(),
   cancel: vi.fn(),
   close: vi.fn(),
   dropZone: { over: false, handlers: {} },
@@ -44,7 +45,7 @@ const log = (over: Partial<Log>): Log => ({
 
 test("says what the log holds, and a digit opens a case with the line", async () => {
   const opened = vi.fn();
-  const place = await render(<LogPage log={log({})} onOpen={opened} />);
+  const place = await render(<LogPage log={log({})} onOpen={opened} onAdd={vi.fn()} />);
   expect(place.textContent).toContain("first failure in line 11");
   expect(place.textContent).toContain("all quiet");
   expect(place.querySelectorAll(".finding")).toHaveLength(2);
@@ -55,8 +56,41 @@ test("says what the log holds, and a digit opens a case with the line", async ()
   expect(opened).toHaveBeenLastCalledWith("pier … does not answer in line 51", null);
 });
 
+test("a finding goes to a case that is open, chosen by one key", async () => {
+  const line = { number: 12, title: "No room left", status: "open" };
+  server({ "GET /api/cases?status=open&limit=200": [line] });
+  const added = vi.fn();
+  const opened = vi.fn();
+  const place = await render(<LogPage log={log({})} onOpen={opened} onAdd={added} />);
+  await settle();
+  await key("c");
+  expect(place.querySelector("select")?.value).toBe("12");
+  expect(place.textContent).toContain("digits add to case 12");
+  await key("2");
+  expect(added).toHaveBeenCalledWith(12, "pier … does not answer in line 51");
+  await key("c");
+  await key("2");
+  expect(opened).toHaveBeenCalledTimes(1);
+});
+
+test("logs that were read while the page was away can be shown again", async () => {
+  const scans = [
+    { id: "b", name: "later.log", state: "running", done: 1, total: 2, findings: null, problem: "" },
+    { id: "a", name: "till.log", state: "done", done: 1, total: 1, findings: null, problem: "" },
+    { id: "c", name: "gone.log", state: "cancelled", done: 1, total: 1, findings: null, problem: "" },
+  ];
+  server({ "GET /api/scans": scans });
+  const show = vi.fn();
+  const place = await render(<EarlierLogs onShow={show} />);
+  await settle();
+  expect(place.querySelectorAll("li")).toHaveLength(2);
+  expect(place.textContent).toContain("later.log is being read");
+  await click(place, "li:last-child button");
+  expect(show).toHaveBeenCalledWith(scans[1]);
+});
+
 test("more lines of a finding come on demand", async () => {
-  const place = await render(<LogPage log={log({})} onOpen={vi.fn()} />);
+  const place = await render(<LogPage log={log({})} onOpen={vi.fn()} onAdd={vi.fn()} />);
   expect(place.querySelectorAll(".log-line")).toHaveLength(2);
   await click(place, ".finding button:last-of-type");
   expect(place.querySelectorAll(".log-line")).toHaveLength(3);
@@ -65,7 +99,11 @@ test("more lines of a finding come on demand", async () => {
 test("while it is read it says how far it is, and Escape cancels", async () => {
   const cancel = vi.fn();
   const place = await render(
-    <LogPage log={log({ stage: "reading", percent: 42, scan: null, cancel })} onOpen={vi.fn()} />,
+    <LogPage
+      log={log({ stage: "reading", percent: 42, scan: null, cancel })}
+      onOpen={vi.fn()}
+      onAdd={vi.fn()}
+    />,
   );
   expect(place.querySelector("progress")?.value).toBe(42);
   expect(place.textContent).toContain("reading it, 42 %");
@@ -78,6 +116,7 @@ test("a refusal is shown as the server words it", async () => {
     <LogPage
       log={log({ stage: "failed", scan: null, problem: "No log does. It was deleted." })}
       onOpen={vi.fn()}
+      onAdd={vi.fn()}
     />,
   );
   expect(place.querySelector(".refused")?.textContent).toBe("No log does. It was deleted.");

@@ -1,11 +1,16 @@
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import type { Finding, Findings } from "../api";
+import type { Finding, Findings, Scan } from "../api";
+import { openCasesQuery } from "../desk";
 import { Key, useKeys } from "../look";
 import { words } from "../words";
+import { scansQuery } from "./api";
 import { Ruler } from "./Ruler";
 import type { Log } from "./useLog";
 
 const MOST_SHOWN = 9;
+const MOST_CASES = 12;
+const MOST_LOGS = 4;
 
 /** The button that picks a log; dropping one anywhere on the page does the same. */
 export function PickLog({ onPick }: { onPick: (file: File) => void }) {
@@ -29,6 +34,29 @@ export function PickLog({ onPick }: { onPick: (file: File) => void }) {
   );
 }
 
+/** Logs that are being read or were read while this page was away. */
+export function EarlierLogs({ onShow }: { onShow: (scan: Scan) => void }) {
+  const t = words.takingIn.log;
+  const { data } = useQuery(scansQuery);
+  const scans = (data ?? []).filter((s) => s.state !== "cancelled").slice(0, MOST_LOGS);
+  if (scans.length === 0) return null;
+  return (
+    <section className="earlier-logs">
+      <h2>{t.earlier}</h2>
+      <ul>
+        {scans.map((s) => (
+          <li key={s.id}>
+            <span className="mono">{s.name}</span> <span className="soft">{t.states[s.state]}</span>{" "}
+            <button type="button" className="plain" onClick={() => onShow(s)}>
+              {t.show}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function stageWords(log: Log): string {
   const t = words.takingIn.log;
   switch (log.stage) {
@@ -46,14 +74,32 @@ function stageWords(log: Log): string {
 }
 
 /** A log being read, then what it says: a ruler of the file, known errors, and lines that look like errors. */
-export function LogPage({ log, onOpen }: { log: Log; onOpen: (text: string, error: string | null) => void }) {
+export function LogPage({
+  log,
+  onOpen,
+  onAdd,
+}: {
+  log: Log;
+  onOpen: (text: string, error: string | null) => void;
+  onAdd: (n: number, text: string) => void;
+}) {
   const t = words.takingIn.log;
   const findings = log.stage === "done" ? (log.scan?.findings ?? null) : null;
   const under = log.stage === "sending" || log.stage === "waiting" || log.stage === "reading";
   const takable = findings ? [...findings.known, ...findings.unknown].slice(0, MOST_SHOWN) : [];
-  const open = (f: Finding) => onOpen(f.excerpts[0]?.text ?? f.title, f.error || null);
+  const { data: cases } = useQuery(openCasesQuery);
+  const mine = (cases ?? []).slice(0, MOST_CASES);
+  const [target, setTarget] = useState(0); // 0 is a new case
+  const open = (f: Finding) => {
+    const text = f.excerpts[0]?.text ?? f.title;
+    if (target > 0) onAdd(target, text);
+    else onOpen(text, f.error || null);
+  };
+  const targets = [0, ...mine.map((c) => c.number)];
+  const next = () => setTarget(targets[(targets.indexOf(target) + 1) % targets.length] ?? 0);
   useKeys(words.keys.inTakingIn, [
     ...takable.map((f, i) => ({ key: String(i + 1), says: f.title, act: () => open(f) })),
+    { key: "c", says: t.nextCase, act: next, alive: takable.length > 0 && mine.length > 0 },
     { key: "Escape", says: under ? t.cancel : t.close, act: under ? log.cancel : log.close },
   ]);
   return (
@@ -72,12 +118,35 @@ export function LogPage({ log, onOpen }: { log: Log; onOpen: (text: string, erro
           <p className={log.stage === "failed" ? "refused" : "soft"}>{stageWords(log)}</p>
         </div>
       )}
-      {findings && <Said findings={findings} takable={takable} onOpen={open} />}
+      {takable.length > 0 && mine.length > 0 && (
+        <p className="log-target">
+          <Key k="c" />
+          <label>
+            {t.goesTo}{" "}
+            <select value={target} onChange={(e) => setTarget(Number(e.target.value))}>
+              <option value={0}>{t.newCase}</option>
+              {mine.map((c) => (
+                <option key={c.number} value={c.number}>
+                  {words.case.number(c.number)} · {c.title}
+                </option>
+              ))}
+            </select>
+          </label>
+        </p>
+      )}
+      {findings && (
+        <Said
+          findings={findings}
+          takable={takable}
+          digits={target > 0 ? t.digitsAdd(target) : t.digits}
+          onOpen={open}
+        />
+      )}
     </main>
   );
 }
 
-function Said(p: { findings: Findings; takable: Finding[]; onOpen: (f: Finding) => void }) {
+function Said(p: { findings: Findings; takable: Finding[]; digits: string; onOpen: (f: Finding) => void }) {
   const t = words.takingIn.log;
   const f = p.findings;
   const nothing = f.known.length === 0 && f.unknown.length === 0;
@@ -85,7 +154,7 @@ function Said(p: { findings: Findings; takable: Finding[]; onOpen: (f: Finding) 
     <>
       <p className="soft">
         {t.lines(f.lines)}
-        {f.firstFailure > 0 && ` · ${t.first(f.firstFailure)}`} {!nothing && ` · ${t.digits}`}
+        {f.firstFailure > 0 && ` · ${t.first(f.firstFailure)}`} {!nothing && ` · ${p.digits}`}
       </p>
       <Ruler lines={f.lines} known={f.known} unknown={f.unknown} />
       {nothing && <p>{t.nothing}</p>}

@@ -5,10 +5,10 @@ import { useTakingIn } from "../frame";
 import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { About } from "./About";
-import { findCasesQuery, openCase, recogniseQuery } from "./api";
+import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks } from "./Asks";
-import { LogPage, PickLog } from "./LogPage";
+import { EarlierLogs, LogPage, PickLog } from "./LogPage";
 import { Secrets } from "./Secrets";
 import { TextArea } from "./TextArea";
 import { useLog } from "./useLog";
@@ -46,6 +46,7 @@ export function TakingInPage() {
   const [opening, setOpening] = useState(false);
 
   const log = useLog();
+  const { read } = log;
   const tooLong = draft.text.length > LONGEST;
   const settled = useSettled(tooLong ? "" : draft.text, pastes);
   const { data, error } = useQuery(recogniseQuery(settled, draft.product, draft.version, draft.phase));
@@ -88,6 +89,15 @@ export function TakingInPage() {
     [opening, draft, client, clear, navigate, say],
   );
 
+  const add = async (n: number, text: string) => {
+    try {
+      client.setQueryData(["case", n], await addText(n, text));
+      void navigate(`/case/${n}`);
+    } catch (e) {
+      say.failed(e);
+    }
+  };
+
   const move = (by: number) => setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length));
   const none = () => void open(found?.firstAid?.error ?? null);
   useKeys(
@@ -118,6 +128,12 @@ export function TakingInPage() {
       if (e.key.length === 1 && /\p{L}/u.test(e.key)) box.current?.focus();
     };
     const onPaste = (e: ClipboardEvent) => {
+      const file = e.clipboardData?.files[0];
+      if (file && !file.type.startsWith("image/")) {
+        e.preventDefault();
+        read(file);
+        return;
+      }
       const text = e.clipboardData?.getData("text/plain") ?? "";
       if (isTextBox(e.target) || text === "") return;
       e.preventDefault();
@@ -130,11 +146,17 @@ export function TakingInPage() {
       window.removeEventListener("keydown", onKey);
       window.removeEventListener("paste", onPaste);
     };
-  }, [draft.text, change, pasted]);
+  }, [draft.text, change, pasted, read]);
 
   const drop = log.dropZone;
   if (log.file) {
-    return <LogPage log={log} onOpen={(text, errorKey) => void open(errorKey, text)} />;
+    return (
+      <LogPage
+        log={log}
+        onOpen={(text, errorKey) => void open(errorKey, text)}
+        onAdd={(n, text) => void add(n, text)}
+      />
+    );
   }
   return (
     <main className={drop.over ? "taking-in dropping" : "taking-in"} {...drop.handlers}>
@@ -163,6 +185,7 @@ export function TakingInPage() {
           </p>
         )}
         <PickLog onPick={log.read} />
+        {draft.text === "" && <EarlierLogs onShow={log.resume} />}
         <About />
         <Secrets text={draft.text} found={settled === draft.text ? found : undefined} />
         {found && found.codes.length > 0 && (

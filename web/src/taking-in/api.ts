@@ -6,6 +6,7 @@ import {
   type Opening,
   type Plan,
   type Recognition,
+  type Scan,
   sendJson,
   type Words,
 } from "../api";
@@ -52,5 +53,15 @@ export const findCasesQuery = (q: string) =>
     queryFn: ({ signal }) => getJson<CaseLine[]>(`/api/cases?limit=5&q=${encodeURIComponent(q)}`, signal),
     enabled: q.length >= 3,
   });
+
+/** The caller's logs that were read or are being read, without their findings. */
+export const scansQuery = queryOptions({
+  queryKey: ["scans"],
+  queryFn: ({ signal }) => getJson<Scan[]>("/api/scans", signal),
+  refetchOnMount: "always",
+});
+
+/** Adds a text to a case that is being worked on. */
+export const addText = (n: number, text: string) => sendJson<Case>("POST", `/api/cases/${n}/texts`, { text });
 
 export const openCase = (opening: Opening) => sendJson<Case>("POST", "/api/cases", opening);

@@ -1,3 +1,3 @@
 export { TakingInPage } from "./TakingInPage";
 export { DrawnText } from "./DrawnText";
-export { recogniseQuery, wordsQuery } from "./api";
+export { addText, recogniseQuery, wordsQuery } from "./api";

@@ -1,5 +1,6 @@
 import { act } from "react";
 import { afterEach, expect, test, vi } from "vitest";
+import type { Scan } from "../api";
 import { click, render, server, settle } from "../testing/render";
 import { useLog } from "./useLog";
 
@@ -34,6 +35,8 @@ function Reader() {
       <p>{`${log.file} ${log.stage} ${log.percent} ${log.problem}`}</p>
       <button className="read" onClick={() => log.read(new File(["x".repeat(200)], "till.log"))} />
       <button className="cancel" onClick={log.cancel} />
+      <button className="close" onClick={log.close} />
+      <button className="resume" onClick={() => log.resume(scan("running", 20) as Scan)} />
     </div>
   );
 }
@@ -81,4 +84,19 @@ test("a refused log says why", async () => {
   last?.onload();
   await settle();
   expect(place.textContent).toContain("failed 0 The log has too many bytes.");
+});
+
+test("a scan begun earlier is shown as it stands now, and putting it away forgets it", async () => {
+  const calls = server({
+    "GET /api/scans/a1": { ...scan("done", 200), findings: null },
+    "DELETE /api/scans/a1": {},
+  });
+  const place = await render(<Reader />);
+  await click(place, ".resume");
+  await settle();
+  expect(place.textContent).toContain("till.log done 100");
+  await click(place, ".close");
+  await settle();
+  expect(place.textContent).toContain("null");
+  expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/scans/a1")).toBe(true);
 });

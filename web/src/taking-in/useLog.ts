@@ -11,6 +11,8 @@ export interface Log {
   scan: Scan | null;
   problem: string;
   read: (file: File) => void;
+  /** Shows a scan that was begun earlier. */
+  resume: (scan: Scan) => void;
   cancel: () => void;
   close: () => void;
   dropZone: { over: boolean; handlers: Record<string, (e: React.DragEvent) => void> };
@@ -109,6 +111,22 @@ export function useLog(): Log {
     [told],
   );
 
+  const resume = useCallback(
+    (scan: Scan) => {
+      setState({
+        ...NONE,
+        file: scan.name,
+        scan,
+        stage: stageOf(scan),
+        percent: share(scan.done, scan.total),
+      });
+      getJson<Scan>(`/api/scans/${scan.id}`).then(told, (e: unknown) =>
+        setState((s) => ({ ...s, stage: "failed", problem: e instanceof HttpError ? e.message : "" })),
+      );
+    },
+    [told],
+  );
+
   const cancel = useCallback(() => {
     stop.current?.abort();
     if (id && open) void sendJson("DELETE", `/api/scans/${id}`).catch(() => undefined);
@@ -118,8 +136,12 @@ export function useLog(): Log {
   return {
     ...state,
     read,
+    resume,
     cancel,
-    close: () => setState(NONE),
+    close: () => {
+      if (id) void sendJson("DELETE", `/api/scans/${id}`).catch(() => undefined);
+      setState(NONE);
+    },
     dropZone: {
       over,
       handlers: {

@@ -185,7 +185,12 @@ final class CodeReader {
     }
 
     private static boolean isDigits(String w) {
-        return w.chars().allMatch(c -> c >= '0' && c <= '9');
+        for (int i = 0; i < w.length(); i++) {
+            if (w.charAt(i) < '0' || w.charAt(i) > '9') {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** 12-34 or 30015-11: figures in groups with dashes between. */
@@ -210,7 +215,7 @@ final class CodeReader {
      */
     private boolean isHex(String w) {
         String digits = hexDigits(w);
-        if (digits.isEmpty() || digits.length() > 8 || !digits.chars().allMatch(c -> Character.digit(c, 16) >= 0)) {
+        if (digits.isEmpty() || digits.length() > 8 || !isAllHex(digits)) {
             return false;
         }
         if (w.regionMatches(true, 0, "0x", 0, 2)) {
@@ -220,6 +225,15 @@ final class CodeReader {
         boolean mixed =
                 digits.chars().anyMatch(Character::isDigit) && digits.chars().anyMatch(Character::isLetter);
         return grouped && digits.length() == 8 && (mixed || saysCode());
+    }
+
+    private static boolean isAllHex(String w) {
+        for (int i = 0; i < w.length(); i++) {
+            if (Character.digit(w.charAt(i), 16) < 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private boolean isSymbolic(String w) {

@@ -169,8 +169,9 @@ final class ExactMatcher {
         String next = literal(part + 1);
         int mark = pieces.size();
         int known = values.size();
-        int end = next(next, at + 1);
-        while (end >= 0 && end - at <= h.type().longest() && work++ < BUDGET) {
+        int limit = at + h.type().longest();
+        int end = next(next, at + 1, limit);
+        while (end >= 0 && work++ < BUDGET) {
             if (fitsEdges(parts.get(part + 1), part + 2 >= parts.size(), end) && capture(h, at, end)) {
                 if (!next.isEmpty()) {
                     pieces.add(new Piece(null, end, end + next.length()));
@@ -183,7 +184,7 @@ final class ExactMatcher {
                 pieces.remove(pieces.size() - 1);
             }
             forgetBut(known);
-            end = next(next, end + 1);
+            end = next(next, end + 1, limit);
         }
         return false;
     }
@@ -209,13 +210,16 @@ final class ExactMatcher {
         return start && behind;
     }
 
-    /** Where the literal stands next; an empty one stands where blanks or quotation marks were left out. */
-    private int next(String literal, int from) {
-        if (!literal.isEmpty()) {
-            return text.squeezed.indexOf(literal, from);
-        }
-        for (int i = from; i < text.places.length; i++) {
-            if (text.places[i] > text.places[i - 1] + 1) {
+    /**
+     * Where the literal stands next, not beyond {@code limit}: looking further would be work for nothing. An empty one stands where
+     * blanks or quotation marks were left out.
+     */
+    private int next(String literal, int from, int limit) {
+        int last = Math.min(limit, text.places.length - Math.max(1, literal.length()));
+        for (int i = from; i <= last; i++) {
+            boolean there =
+                    literal.isEmpty() ? text.places[i] > text.places[i - 1] + 1 : text.squeezed.startsWith(literal, i);
+            if (there) {
                 return i;
             }
         }

@@ -242,18 +242,24 @@ class ScanService {
         return own(caller, id).view;
     }
 
+    /** The caller's scans, the latest first, without their findings. */
     List<View> list(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see scans");
         return scans.values().stream()
                 .filter(s -> s.owner.id() == caller.id())
                 .sorted((a, b) -> Long.compare(b.begun, a.begun))
                 .map(s -> s.view)
+                .map(v -> new View(v.id(), v.name(), v.state(), v.done(), v.total(), null, v.problem()))
                 .toList();
     }
 
+    /** Stops a scan, or forgets one that has ended. */
     void cancel(Caller caller, String id) {
         Scan scan = own(caller, id);
         scan.cancelled = true;
+        if (!isOpen(scan.view.state())) {
+            scans.remove(id);
+        }
     }
 
     private Scan own(Caller caller, String id) {
