@@ -185,8 +185,8 @@ export function TakingInPage() {
           </p>
         )}
         <PickLog onPick={log.read} />
-        {draft.text === "" && <EarlierLogs onShow={log.resume} />}
         <About />
+        <EarlierLogs onShow={log.resume} />
         <Secrets text={draft.text} found={settled === draft.text ? found : undefined} />
         {found && found.codes.length > 0 && (
           <ul className="codes">

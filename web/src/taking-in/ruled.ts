@@ -11,3 +11,6 @@ export function ruled(findings: Finding[], lines: number, width: number): number
   }
   return [...places].sort((a, b) => a - b);
 }
+
+/** A step of a ruler of this width as a place in a picture. */
+export const placed = (step: number, width: number) => `${(100 * step) / width}%`;

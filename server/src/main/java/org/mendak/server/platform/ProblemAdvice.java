@@ -12,6 +12,7 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Maps what goes wrong to RFC 9457 problem details. The only place that does. */
@@ -38,6 +39,15 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.INTERNAL_SERVER_ERROR,
                         "It could not be stored. Nothing was changed; please try again."));
+    }
+
+    /** Mostly somebody who cancelled while the file was on its way. */
+    @ExceptionHandler(MultipartException.class)
+    ResponseEntity<ProblemDetail> brokenOff(MultipartException e, HttpServletRequest request) {
+        LOG.info("{} {}: the upload broke off", request.getMethod(), request.getRequestURI());
+        return ResponseEntity.badRequest()
+                .body(ProblemDetail.forStatusAndDetail(
+                        HttpStatus.BAD_REQUEST, "The upload broke off or is damaged. Nothing of it was kept."));
     }
 
     @ExceptionHandler(RuntimeException.class)

@@ -73,9 +73,29 @@ class TakingInBrowserTest extends InBrowser {
     }
 
     @Test
+    void aLineOfALogGoesToACaseThatIsOpenAndTheLogStaysAtHand(@TempDir Path folder) throws IOException {
+        Path log = folder.resolve("quay.log");
+        Files.writeString(log, "08:40:01 stager[2210] INFO block written\n08:41:09 stager[2210] " + FULL + "\n");
+        chrome.signIn("agent");
+        chrome.paste("the till said something");
+        chrome.see(".pick-log button");
+        chrome.file(".pick-log input", log);
+        chrome.see(".finding", "Till update stops, staging area full");
+        chrome.press("c");
+        chrome.see(".log-page", "digits add to case");
+        chrome.press("1");
+        chrome.await("the case", () -> chrome.path().startsWith("/case/"));
+        assertThat(api.get("/api" + chrome.path().replace("/case/", "/cases/")).text())
+                .contains("/var/stage/pier-3");
+        chrome.go("/taking-in");
+        chrome.see(".earlier-logs", "quay.log");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
     void aLogThatIsBeingReadCanBeCancelled(@TempDir Path folder) throws IOException {
         Path log = folder.resolve("long.log");
-        Files.writeString(log, "08:41:10 linkd[7] ERROR pier 4 does not answer, try 17\n".repeat(700_000));
+        Files.writeString(log, "08:41:10 linkd[7] ERROR pier 4 does not answer, try 17\n".repeat(1_300_000));
         chrome.signIn("agent");
         chrome.paste("the till said something");
         chrome.see(".pick-log button");

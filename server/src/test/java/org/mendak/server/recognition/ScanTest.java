@@ -175,6 +175,31 @@ class ScanTest {
     }
 
     @Test
+    void theListIsShortAndWhatWasPutAwayIsForgotten() {
+        String id = scanned(bytes(FULL)).path("id").asString();
+        JsonNode listed = null;
+        for (JsonNode v : api.get("/api/scans").expect(200).json()) {
+            listed = v.path("id").asString().equals(id) ? v : listed;
+        }
+        assertThat(listed).isNotNull();
+        assertThat(listed.path("findings").isNull()).isTrue();
+        assertThat(listed.path("name").asString()).isEqualTo("till.log");
+        api.delete("/api/scans/" + id).expect(204);
+        api.get("/api/scans/" + id).refused(404, "no such scan of yours");
+        assertThat(api.get("/api/scans").expect(200).text()).doesNotContain(id);
+    }
+
+    @Test
+    void anUploadThatBreaksOffIsRefusedAndLeavesNothing() throws IOException {
+        byte[] half = ("--" + BOUNDARY
+                        + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"till.log\"\r\n\r\n" + FULL)
+                .getBytes(StandardCharsets.UTF_8);
+        api.send("POST", "/api/scans", half, "Content-Type", "multipart/form-data; boundary=" + BOUNDARY)
+                .refused(400, "broke off");
+        nothingIsLeft();
+    }
+
+    @Test
     void refusesNothingAndStrangers() {
         upload(api, new byte[0]).refused(422, "empty");
         upload(Api.browser(app.address()), bytes(FULL)).refused(401, "sign in");
