@@ -1,8 +1,9 @@
 package org.mendak.core.recognise;
 
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Locale;
+import java.util.List;
 import org.mendak.core.language.Template;
 
 /** A message to look for in lines. */
@@ -31,10 +32,42 @@ final class ScanMessage {
         mayMiss = (float) entry.weight() * (1 - NEARLY) + 1e-4f;
     }
 
-    /** Of every word: three bytes of it as {@link LineGrams} has them, or -1 if it may stand otherwise in a line. */
+    /**
+     * Of every word a gram of it as {@link LineGrams} has them, or -1 if it may stand otherwise in a line: folded, or grown together
+     * with a value.
+     */
     int[] grams() {
-        String source = literals(entry.template());
-        return Arrays.stream(words).mapToInt(w -> gram(w, source)).toArray();
+        int[] grams = new int[words.length];
+        Arrays.fill(grams, -1);
+        List<Template.Part> parts = entry.template().parts();
+        int n = 0;
+        for (int i = 0; i < parts.size(); i++) {
+            if (parts.get(i) instanceof Template.Literal l) {
+                List<Words.Word> here = new ArrayList<>();
+                Words.read(l.text(), 0, l.text().length(), here);
+                for (Words.Word w : here) {
+                    boolean free = i > 0 && w.from() == 0
+                            || i + 1 < parts.size() && w.to() == l.text().length();
+                    if (n < words.length) {
+                        grams[n] = gram(words[n], l.text().substring(w.from(), w.to()), free);
+                        n++;
+                    }
+                }
+            }
+        }
+        return grams;
+    }
+
+    private static int gram(String word, String written, boolean free) {
+        byte[] bytes = word.getBytes(StandardCharsets.UTF_8);
+        if (bytes.length != word.length() || !word.equalsIgnoreCase(written)) {
+            return -1;
+        }
+        if (bytes.length < 3) {
+            return free ? -1 : LineGrams.ofWord(word);
+        }
+        int middle = (bytes.length - 3) / 2;
+        return LineGrams.of(bytes[middle], bytes[middle + 1], bytes[middle + 2]);
     }
 
     /** Its template for matching to the letter; made when it is first needed, by whichever scan needs it. */
@@ -54,26 +87,6 @@ final class ScanMessage {
     /** What its missing words may weigh together, in nats. */
     float mayMiss() {
         return mayMiss;
-    }
-
-    private static String literals(Template template) {
-        StringBuilder s = new StringBuilder();
-        for (Template.Part p : template.parts()) {
-            if (p instanceof Template.Literal l) {
-                s.append(l.text().toLowerCase(Locale.ROOT)).append(' ');
-            }
-        }
-        return s.toString();
-    }
-
-    /** Words that were folded to something else do not stand so in the line's bytes. */
-    private static int gram(String word, String source) {
-        byte[] bytes = word.getBytes(StandardCharsets.UTF_8);
-        if (word.length() < 3 || bytes.length != word.length() || !source.contains(word)) {
-            return -1;
-        }
-        int middle = (bytes.length - 3) / 2;
-        return LineGrams.of(bytes[middle], bytes[middle + 1], bytes[middle + 2]);
     }
 
     /** Whether words of {@link #NEARLY} of the weight stand in a line in order; the line in lower case. */
