@@ -249,7 +249,7 @@ function Parked({ c, acts }: { c: Case; acts: CaseActs }) {
   return (
     <div className="parked">
       <span>
-        {c.waitsFor === "restart" ? words.desk.restart : words.desk.requester} {until}
+        {words.desk.waits[c.waitsFor]} {until}
       </span>
       <KeyButton k="g" onPress={() => void acts.patch({ waitsFor: "me" })}>
         {words.case.goOnNow}

@@ -8,14 +8,23 @@ const step = (index: number, title: string, more: Partial<FilledStep> = {}): Fil
   index,
   title,
   prose: "",
+  applies: "yes",
+  when: "",
+  each: "",
+  items: [],
   commands: [],
   expect: [],
   captures: [],
   cautions: [],
+  answers: [],
+  onlyIf: null,
+  checks: [],
   putBacks: [],
   notes: [],
   minutes: 0,
   restartMinutes: 0,
+  waitMinutes: 0,
+  nothingShows: "",
   doneWhen: "",
   destroys: "",
   ...more,
@@ -32,10 +41,10 @@ const fix: FilledFix = {
   needs: [{ id: "local-admin", title: "Local administrator", state: "unknown" }],
   steps: [
     step(0, "Look", {
-      commands: [{ language: "sh", pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }] }],
+      commands: [{ language: "sh", item: "", pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }] }],
     }),
     step(1, "Sweep", {
-      commands: [{ language: "sh", pieces: [{ kind: "blank", text: "", name: "area", note: "" }] }],
+      commands: [{ language: "sh", item: "", pieces: [{ kind: "blank", text: "", name: "area", note: "" }] }],
     }),
     step(2, "Restart", { restartMinutes: 5 }),
   ],
@@ -155,4 +164,87 @@ test("a fix that cannot be loaded says so and can be tried again", async () => {
   server({});
   const place = await render(<Shown c={opened()} />);
   expect(place.querySelector(".failed")?.textContent).toContain("Try again");
+});
+
+const command = (item: string) => ({
+  language: "sh",
+  item,
+  pieces: [{ kind: "filled", text: `bring ${item}`, name: "one", note: "" }],
+});
+/** The fix with these as its only steps. */
+const withSteps = (...steps: FilledStep[]) => ({
+  ...ANSWERS,
+  "GET /api/cases/7/fixes/empty-staging": { ...fix, steps },
+});
+
+test("a step for each item of a list is copied item by item with the same key", async () => {
+  server(
+    withSteps(step(0, "Bring it", { each: "gone", items: ["a", "b"], commands: [command("a"), command("b")] })),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain("for each of 2 items of gone");
+  await key("c");
+  await key("c");
+  await key("c");
+  expect(written.mock.calls).toEqual([["bring a"], ["bring b"], ["bring a"]]);
+});
+
+test("a step whose condition does not hold is behind, one that depends can be left out with a key", async () => {
+  const calls = server(
+    withSteps(
+      step(0, "Go there", { applies: "no", when: "way = there" }),
+      step(1, "Look", { applies: "depends", when: "role = till" }),
+    ),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.querySelector(".step-line")?.textContent).toContain("not here: way = there");
+  expect(place.querySelector(".step.current h3")?.textContent).toContain("Look");
+  expect(place.textContent).toContain("Only where role = till");
+  await key("k");
+  expect(calls.find((x) => x.path.endsWith("/steps"))?.body).toMatchObject({ step: 1, what: "not-applicable" });
+});
+
+test("where there is nothing to do, it says what was seen and one key ends the fix", async () => {
+  const onlyIf = { expected: "free < 300 MB", state: "no", seen: { free: "512 MB" }, then: "nothing to do" };
+  const calls = server(withSteps(step(0, "Look", { onlyIf })));
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.querySelector(".only-if")?.textContent).toContain("free is 512 MB");
+  await key("m");
+  expect(calls.find((x) => x.method === "PATCH")?.body?.outcome).toBe("nothing-to-do");
+});
+
+test("checks show what is expected beside what was seen; prompts are named before they come", async () => {
+  const check = (state: string, seen: Record<string, string>) => ({
+    expected: `parts = ${state}`,
+    state,
+    seen,
+    then: "",
+  });
+  server(
+    withSteps(
+      step(0, "Look", {
+        checks: [check("yes", { parts: "yes" }), check("no", { parts: "some" }), check("depends", {})],
+        answers: [{ prompt: "Overwrite?", answer: "y", why: "only a copy" }],
+        nothingShows: "half a minute",
+      }),
+    ),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  const said = [...place.querySelectorAll(".check")].map((e) => e.textContent);
+  expect(said[0]).toContain("as it should be");
+  expect(said[1]).toContain("parts is some");
+  expect(said[1]).toContain("not as it should be");
+  expect(said[2]).toContain("not seen yet");
+  expect(place.querySelector(".answer-row")?.textContent).toContain("Overwrite? answer y");
+  expect(place.textContent).toContain("half a minute");
+});
+
+test("a step that takes its time parks the case for that long", async () => {
+  const calls = server(withSteps(step(0, "Wait for it", { waitMinutes: 30 })));
+  await render(<Shown c={opened([attempt(0)])} />);
+  await key("r");
+  const parked = calls.find((x) => x.method === "PATCH" && x.path === "/api/cases/7");
+  expect(parked?.body?.waitsFor).toBe("time");
+  const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - Date.now()) / 60_000;
+  expect(minutes).toBeGreaterThan(28);
 });

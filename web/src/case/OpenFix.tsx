@@ -17,7 +17,16 @@ import {
 } from "../look";
 import { words } from "../words";
 import { filledQuery } from "./api";
-import { currentStep, entriesOf, minutesFromNow, needFact, runningAttempt, stepStates } from "./caseState";
+import {
+  currentStep,
+  entriesOf,
+  hasNothingToDo,
+  lastWorked,
+  minutesFromNow,
+  needFact,
+  runningAttempt,
+  stepStates,
+} from "./caseState";
 import { toClipboard } from "./clipboard";
 import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
@@ -64,11 +73,13 @@ function Filled(p: {
   const starting = useRef<Promise<number | null> | null>(null);
 
   const entries = entriesOf(attempt, waiting);
-  const states = stepStates(entries, filled.steps.length);
+  const states = stepStates(entries, filled.steps);
   const at = currentStep(states);
   const step = filled.steps[at];
   const seen = entries.filter((e) => e.step === at && e.output).at(-1)?.output ?? null;
-  const lastBehind = at - 1;
+  const lastBehind = lastWorked(states, at);
+  const [copied, setCopied] = useState({ step: -1, next: 0 });
+  const nextCopy = copied.step === at ? copied.next : 0;
 
   useEffect(
     () =>
@@ -109,17 +120,20 @@ function Filled(p: {
         void toClipboard(text).then((ok) =>
           ok ? say.done(words.common.copied) : say.failed(new Error(words.common.copyFailed)),
         );
+      if (text !== null) setCopied({ step: at, next: (i + 1) % step.commands.length });
       void attemptId();
     },
     done: () => void entry("done", at),
     skip: () => void entry("skipped", at),
+    notHere: () => void entry("not-applicable", at),
+    nothingToDo: () => void outcome("nothing-to-do"),
     undo: () => void entry("undone", lastBehind),
     output: (text) => void entry("output", at, text),
     park: () =>
       void entry("done", at).then(() =>
         acts.patch({
-          waitsFor: "restart",
-          waitsUntil: minutesFromNow(step?.restartMinutes ?? 5, Date.now()),
+          waitsFor: step?.restartMinutes ? "restart" : "time",
+          waitsUntil: minutesFromNow(step?.restartMinutes || step?.waitMinutes || 5, Date.now()),
         }),
       ),
     value: (name, value) => {
@@ -137,13 +151,30 @@ function Filled(p: {
       {
         key: "c",
         says: words.case.copyKey,
-        act: () => stepActs.copy(0),
+        act: () => stepActs.copy(nextCopy),
         alive: (step?.commands.length ?? 0) > 0,
       },
       { key: "f", says: words.case.done, act: stepActs.done, alive: step !== undefined },
       { key: "j", says: words.case.skip, act: stepActs.skip, alive: step !== undefined },
       { key: "z", says: words.case.undoStep, act: stepActs.undo, alive: lastBehind >= 0 },
-      { key: "r", says: words.case.park, act: stepActs.park, alive: (step?.restartMinutes ?? 0) > 0 },
+      {
+        key: "r",
+        says: words.case.park,
+        act: stepActs.park,
+        alive: (step?.restartMinutes ?? 0) > 0 || (step?.waitMinutes ?? 0) > 0,
+      },
+      {
+        key: "k",
+        says: words.case.notHereKey,
+        act: stepActs.notHere,
+        alive: step?.applies === "depends",
+      },
+      {
+        key: "m",
+        says: words.outcomes["nothing-to-do"] ?? "",
+        act: stepActs.nothingToDo,
+        alive: hasNothingToDo(step),
+      },
       { key: "a", says: `${words.case.needs}: ${words.case.allThere}`, act: allThere, alive: needsOpen },
       { key: "i", says: words.case.whyHere, act: () => setWhy(!why), alive: p.planned !== undefined },
       { key: "w", says: words.outcomes.worked ?? "", act: () => void outcome("worked") },
@@ -202,6 +233,7 @@ function Filled(p: {
           step={step}
           asking={asking}
           seen={seen}
+          nextCopy={nextCopy}
           acts={stepActs}
         />
       )}

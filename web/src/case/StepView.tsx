@@ -4,11 +4,14 @@ import type { FilledStep } from "../api";
 import { CommandText, Key, KeyButton, missingValue, Prose, useKept } from "../look";
 import { words } from "../words";
 import type { StepState } from "./caseState";
+import { Answers, Checks, OnlyIf } from "./StepParts";
 
 export interface StepActs {
   copy: (command: number) => void;
   done: () => void;
   skip: () => void;
+  notHere: () => void;
+  nothingToDo: () => void;
   undo: () => void;
   output: (text: string) => void;
   park: () => void;
@@ -86,16 +89,27 @@ export function CurrentStep(p: {
   step: FilledStep;
   asking: string;
   seen: string | null;
+  nextCopy: number;
   acts: StepActs;
 }) {
   const { step, acts } = p;
   const blank = step.commands[0] ? missingValue(step.commands[0]) : null;
-  const wantsOutput = step.captures.length > 0 || step.commands.length > 0;
+  const wantsOutput = step.captures.length > 0 || step.commands.length > 0 || step.checks.length > 0;
   return (
     <div className="step current">
       <h3>
         <span className="step-number">{step.index + 1}</span> {step.title}
       </h3>
+      {step.applies === "depends" && (
+        <div className="only-if">
+          <span>
+            {words.case.onlyWhere} <code>{step.when}</code>
+          </span>
+          <KeyButton k="k" onPress={acts.notHere}>
+            {words.case.notHereKey}
+          </KeyButton>
+        </div>
+      )}
       {step.destroys && (
         <p className="risk" role="alert">
           {words.case.destroys(step.destroys)}
@@ -107,11 +121,19 @@ export function CurrentStep(p: {
         </div>
       ))}
       <Prose text={step.prose} />
+      <Answers answers={step.answers} />
+      {step.each !== "" && (
+        <p className="soft">
+          {step.items.length > 0
+            ? words.case.forEach(step.items.length, step.each)
+            : words.case.listUnknown(step.each)}
+        </p>
+      )}
       {step.commands.map((c, i) => (
         <div key={i} className="command">
           <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
           <button type="button" className="command-copy" onClick={() => acts.copy(i)}>
-            {i === 0 && <Key k="c" />} {words.case.copyKey}
+            {i === p.nextCopy && <Key k="c" />} {words.case.copyKey}
           </button>
         </div>
       ))}
@@ -122,6 +144,13 @@ export function CurrentStep(p: {
           <span className="label">{words.case.expect}</span> <Prose text={e} />
         </div>
       ))}
+      {step.nothingShows && (
+        <div className="expect">
+          <span className="label">{words.case.nothingShows}</span> <Prose text={step.nothingShows} />
+        </div>
+      )}
+      <Checks checks={step.checks} />
+      {step.onlyIf && <OnlyIf judged={step.onlyIf} onNothing={acts.nothingToDo} />}
       {step.notes.map((note) => (
         <div key={note.keyword + note.text} className="expect">
           <span className="label">{note.keyword.toLowerCase()}</span> <Prose text={note.text} />
@@ -147,13 +176,17 @@ export function CurrentStep(p: {
         <KeyButton k="j" onPress={acts.skip}>
           {words.case.skip}
         </KeyButton>
-        {step.restartMinutes > 0 && (
+        {(step.restartMinutes > 0 || step.waitMinutes > 0) && (
           <KeyButton
             k="r"
             onPress={acts.park}
-            hint={words.case.restart(words.common.minutes(step.restartMinutes))}
+            hint={
+              step.restartMinutes > 0
+                ? words.case.restart(words.common.minutes(step.restartMinutes))
+                : words.case.waitFor(words.common.minutes(step.waitMinutes))
+            }
           >
-            {words.case.park}
+            {step.restartMinutes > 0 ? words.case.park : words.case.parkWait}
           </KeyButton>
         )}
       </div>
@@ -175,6 +208,12 @@ export function StepLine({
     <div className={`step-line ${state}`}>
       <span className="step-number">{step.index + 1}</span> <span>{step.title}</span>
       {state === "done" && <span className="soft"> {words.case.stepDone}</span>}
+      {state === "not-applicable" && (
+        <span className="soft">
+          {" "}
+          {step.when === "" ? words.case.stepNotHere : words.case.stepNotWhere(step.when)}
+        </span>
+      )}
       {state === "skipped" && <span className="soft"> {words.case.stepSkipped}</span>}
       {state === "open" && step.restartMinutes > 0 && (
         <span className="soft"> {words.case.restart(words.common.minutes(step.restartMinutes))}</span>

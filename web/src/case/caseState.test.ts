@@ -7,6 +7,7 @@ import {
   isMended,
   knownFacts,
   lastEnded,
+  lastWorked,
   openFix,
   stepStates,
 } from "./caseState";
@@ -36,6 +37,19 @@ const plan = (...keys: string[]): Plan =>
     ordered: keys.map((key, i) => ({ key, solvedByHere: i === 0 ? null : 0.5, elapsedByHere: 5 })),
   }) as unknown as Plan;
 
+test("a step whose condition does not hold is behind by itself, and taken back it is so again", () => {
+  const steps = [{ applies: "no" }, { applies: "yes" }, { applies: "depends" }];
+  expect(stepStates([], steps)).toEqual(["not-applicable", "open", "open"]);
+  expect(currentStep(stepStates([], steps))).toBe(1);
+  const undone = [
+    { step: 0, what: "done" },
+    { step: 0, what: "undone" },
+  ];
+  expect(stepStates(undone, steps)[0]).toBe("not-applicable");
+  expect(lastWorked(["done", "not-applicable", "open"], 2)).toBe(0);
+  expect(lastWorked(["not-applicable", "open"], 1)).toBe(-1);
+});
+
 test("a step is done once, skipped, or taken back; output alone finishes nothing", () => {
   const entries = [
     { step: 0, what: "done" },
@@ -45,7 +59,7 @@ test("a step is done once, skipped, or taken back; output alone finishes nothing
     { step: 3, what: "skipped" },
     { step: 9, what: "done" },
   ];
-  const states = stepStates(entries, 4);
+  const states = stepStates(entries, Array.from({ length: 4 }, () => ({ applies: "yes" })));
   expect(states).toEqual(["done", "open", "open", "skipped"]);
   expect(currentStep(states)).toBe(1);
   expect(currentStep(["done", "done"])).toBe(2);

@@ -1,5 +1,5 @@
 /** What the page shows of a case, worked out of what the server told. */
-import type { Attempt, Case, Fact, Plan, Step } from "../api";
+import type { Attempt, Case, Fact, FilledStep, Plan, Step } from "../api";
 import type { Waiting } from "./outbox";
 
 export type StepState = "done" | "skipped" | "not-applicable" | "open";
@@ -17,15 +17,30 @@ export function entriesOf(
   return [...attempt.steps, ...onTheWay];
 }
 
-/** How each step of a fix stands; the newest entry about a step counts, output alone does not finish one. */
-export function stepStates(entries: Pick<Step, "step" | "what">[], steps: number): StepState[] {
-  const states: StepState[] = Array.from({ length: steps }, () => "open");
+/**
+ * How each step of a fix stands; the newest entry about a step counts, output alone does not finish one. A step whose condition does
+ * not hold is behind by itself.
+ */
+export function stepStates(
+  entries: Pick<Step, "step" | "what">[],
+  steps: Pick<FilledStep, "applies">[],
+): StepState[] {
+  const untouched = (i: number): StepState => (steps[i]?.applies === "no" ? "not-applicable" : "open");
+  const states = steps.map((_, i) => untouched(i));
   for (const e of entries) {
-    if (e.step >= steps || e.what === "output") continue;
-    states[e.step] = e.what === "undone" ? "open" : (e.what as StepState);
+    if (e.step >= steps.length || e.what === "output") continue;
+    states[e.step] = e.what === "undone" ? untouched(e.step) : (e.what as StepState);
   }
   return states;
 }
+
+/** The last step before this one that somebody did or skipped, for taking it back; -1 if there is none. */
+export function lastWorked(states: StepState[], before: number): number {
+  return states.slice(0, before).findLastIndex((s) => s === "done" || s === "skipped");
+}
+
+/** Whether a step's own look has shown that the fix has nothing to do here. */
+export const hasNothingToDo = (step: FilledStep | undefined): boolean => step?.onlyIf?.state === "no";
 
 /** The step to do now; the number of steps if all are behind. */
 export function currentStep(states: StepState[]): number {

@@ -75,12 +75,7 @@ function Line({ c, chosen, withAgent }: { c: CaseLine; chosen: boolean; withAgen
   const now = useNow();
   const about = [c.product, c.device, c.requester, c.reference].filter(Boolean).join(" · ");
   const until = c.waitsUntil ? words.desk.until(new Date(c.waitsUntil).toTimeString().slice(0, 5)) : "";
-  const parked =
-    withAgent && c.waitsFor === "restart"
-      ? words.desk.restart
-      : withAgent && c.waitsFor === "requester"
-        ? words.desk.requester
-        : "";
+  const parked = (withAgent && words.desk.waits[c.waitsFor]) || "";
   return (
     <li className={chosen ? "chosen" : undefined}>
       <Link to={`/case/${c.number}`}>

@@ -28,6 +28,7 @@ test("each case stands once, by what it waits for, the oldest first", () => {
       line(1, {}),
       line(2, { waitsFor: "restart", openPutBacks: 1 }),
       line(4, { openPutBacks: 2 }),
+      line(6, { waitsFor: "time" }),
       line(5, { agent: "Ines Tarn", waitsFor: "restart" }),
     ],
     "Runa Holm",
@@ -36,6 +37,7 @@ test("each case stands once, by what it waits for, the oldest first", () => {
     ["me", [1, 3]],
     ["putBacks", [4]],
     ["restart", [2]],
+    ["time", [6]],
     ["others", [5]],
   ]);
 });

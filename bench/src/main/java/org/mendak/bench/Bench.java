@@ -16,7 +16,7 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 public final class Bench {
 
     private static final List<String> ALL =
-            List.of("weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz");
+            List.of("weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz", "quoting");
 
     private Bench() {}
 
@@ -35,6 +35,7 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
+                case "quoting" -> Quoting.measure();
                 case "recognition" -> Accuracy.measure(corpus);
                 case "fitting" -> Fitting.run(corpus);
                 case "failures" ->

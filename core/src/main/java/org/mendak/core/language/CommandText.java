@@ -19,6 +19,26 @@ public final class CommandText {
     private static final Set<String> SH = Set.of("sh", "bash", "shell", "console");
     private static final Set<String> POWER = Set.of("powershell", "pwsh", "ps1");
 
+    /** Words that mean something unquoted where a command may begin (POSIX.1-2017, 2.4). */
+    private static final Set<String> RESERVED = Set.of(
+            "case",
+            "do",
+            "done",
+            "elif",
+            "else",
+            "esac",
+            "fi",
+            "for",
+            "if",
+            "in",
+            "then",
+            "until",
+            "while",
+            "function",
+            "select",
+            "time",
+            "coproc");
+
     /** How a piece of a filled command came about. */
     public enum Kind {
         /** Written by the author. */
@@ -122,7 +142,8 @@ public final class CommandText {
 
     private static String quote(String fence, String value) {
         boolean plain = !value.isEmpty()
-                && value.chars().allMatch(c -> c < 128 && (Character.isLetterOrDigit(c) || "/._-:+%=".indexOf(c) >= 0));
+                && value.chars().allMatch(c -> c < 128 && (Character.isLetterOrDigit(c) || "/._-:+%".indexOf(c) >= 0))
+                && !RESERVED.contains(value);
         if (plain && (SH.contains(fence) || value.indexOf('%') < 0)) {
             return value;
         }

@@ -3,6 +3,7 @@ package org.mendak.core.language;
 import java.math.BigDecimal;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 
@@ -11,7 +12,8 @@ import java.util.Set;
  * unknown fact is {@link Truth#UNKNOWN}. {@code dont-know} is a value that equals only itself.
  *
  * <p>Grammar: {@code or} binds weakest, then {@code and}, then {@code not}; comparisons are {@code = != < <= > >=},
- * {@code in a, b, c}, {@code is known}, {@code is asked}. Evaluation is linear in the condition's length.
+ * {@code in a, b, c}, {@code contains a}, {@code is known}, {@code is asked}; what is compared is a fact or an {@link Operand}'s
+ * function. Evaluation is linear in the condition's length. {@code source} prints what {@code parse} reads to the same condition.
  */
 public sealed interface Condition {
 
@@ -26,6 +28,11 @@ public sealed interface Condition {
         Set<String> names = new LinkedHashSet<>();
         collectNames(names);
         return names;
+    }
+
+    /** The condition as an author would write it, with as few parentheses as it needs. */
+    default String source() {
+        return ConditionPrinter.print(this);
     }
 
     /** Reads a condition; a mistake carries the offset of the word that is wrong. At most 2,000 characters. */
@@ -101,47 +108,70 @@ public sealed interface Condition {
         }
     }
 
-    /** Whether a fact is one of the listed values. */
-    record In(String name, List<String> values) implements Condition {
+    /** Whether something is one of the listed values. */
+    record In(Operand left, List<String> values) implements Condition {
         public In {
             values = List.copyOf(values);
         }
 
         @Override
         public Truth evaluate(Facts facts) {
-            return facts.get(name)
+            return left.value(facts)
                     .map(v -> Truth.of(values.stream().anyMatch(w -> Compare.same(v, w))))
                     .orElse(Truth.UNKNOWN);
         }
 
         @Override
         public void collectNames(Set<String> into) {
-            into.add(name);
+            left.collectNames(into);
         }
     }
 
-    /** A fact compared with a value. */
-    record Comparison(String name, Operator operator, String value) implements Condition {
+    /** Whether a text stands in something, or a list has it as an item; whatever the case of letters. */
+    record Contains(Operand left, String value) implements Condition {
         @Override
         public Truth evaluate(Facts facts) {
-            Optional<String> seen = facts.get(name);
+            Optional<String> seen = left.value(facts);
+            if (seen.isEmpty() || seen.get().equals(Facts.DONT_KNOW)) {
+                return Truth.UNKNOWN;
+            }
+            return Truth.of(seen.get().toLowerCase(Locale.ROOT).contains(value.toLowerCase(Locale.ROOT)));
+        }
+
+        @Override
+        public void collectNames(Set<String> into) {
+            left.collectNames(into);
+        }
+    }
+
+    /** Something compared with a value. */
+    record Comparison(Operand left, Operator operator, String value) implements Condition {
+        @Override
+        public Truth evaluate(Facts facts) {
+            Optional<String> seen = left.value(facts);
             return seen.isEmpty() ? Truth.UNKNOWN : operator.compare(seen.get(), value);
         }
 
         @Override
         public void collectNames(Set<String> into) {
-            into.add(name);
+            left.collectNames(into);
         }
     }
 
     /** How a {@link Comparison} compares. Order exists between numbers, versions, sizes and durations only. */
     enum Operator {
-        EQUAL,
-        NOT_EQUAL,
-        LESS,
-        LESS_OR_EQUAL,
-        GREATER,
-        GREATER_OR_EQUAL;
+        EQUAL("="),
+        NOT_EQUAL("!="),
+        LESS("<"),
+        LESS_OR_EQUAL("<="),
+        GREATER(">"),
+        GREATER_OR_EQUAL(">=");
+
+        final String sign;
+
+        Operator(String sign) {
+            this.sign = sign;
+        }
 
         Truth compare(String seen, String wanted) {
             if (this == EQUAL || this == NOT_EQUAL) {

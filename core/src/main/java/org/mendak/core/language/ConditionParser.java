@@ -9,7 +9,7 @@ final class ConditionParser {
 
     private static final int LONGEST = 2_000;
     private static final int DEEPEST = 40;
-    private static final Set<String> RESERVED = Set.of("and", "or", "not", "in", "is");
+    private static final Set<String> RESERVED = Set.of("and", "or", "not", "in", "is", "contains");
 
     private record Token(String text, int offset, boolean quoted) {
         boolean is(String word) {
@@ -146,21 +146,63 @@ final class ConditionParser {
     }
 
     private Condition comparison() throws Wrong {
-        String name = name();
+        Operand left = operand();
         if (accept("is")) {
-            if (accept("known")) {
-                return new Condition.IsKnown(name);
-            }
-            if (accept("asked")) {
-                return new Condition.IsAsked(name);
-            }
-            throw new Wrong(here(), "after \"is\" comes \"known\" or \"asked\"", "write " + name + " is known");
+            return is(left);
         }
         if (accept("in")) {
-            return in(name);
+            return in(left);
         }
-        Condition.Operator op = operator(name);
-        return new Condition.Comparison(name, op, value());
+        if (accept("contains")) {
+            return new Condition.Contains(left, value());
+        }
+        Condition.Operator op = operator(left);
+        return new Condition.Comparison(left, op, value());
+    }
+
+    private Condition is(Operand left) throws Wrong {
+        if (!(left instanceof Operand.Fact f)) {
+            throw new Wrong(here(), "only a fact is known or asked", "write the fact's name alone");
+        }
+        if (accept("known")) {
+            return new Condition.IsKnown(f.name());
+        }
+        if (accept("asked")) {
+            return new Condition.IsAsked(f.name());
+        }
+        throw new Wrong(here(), "after \"is\" comes \"known\" or \"asked\"", "write " + f.name() + " is known");
+    }
+
+    /** A fact's name, or a function with its arguments in parentheses. */
+    private Operand operand() throws Wrong {
+        int start = here();
+        String name = name();
+        if (!accept("(")) {
+            return new Operand.Fact(name);
+        }
+        Operand.Function function = Operand.Function.named(name)
+                .orElseThrow(() -> new Wrong(
+                        start,
+                        "\"" + name + "\" is no function",
+                        "functions are " + Operand.Function.words() + "; with parentheses write and, or, not"));
+        if (++depth > DEEPEST) {
+            throw new Wrong(start, "nested too deeply", "write it flatter");
+        }
+        List<Operand> arguments = new ArrayList<>();
+        do {
+            arguments.add(operand());
+        } while (accept(","));
+        depth--;
+        if (!accept(")")) {
+            throw new Wrong(here(), "a closing parenthesis is missing", "add )");
+        }
+        if (arguments.size() != function.arguments) {
+            throw new Wrong(
+                    start,
+                    function.word() + " takes " + function.arguments + " of them, not " + arguments.size(),
+                    function.arguments == 1 ? "write one fact" : "write missing(required, present)");
+        }
+        return new Operand.Call(function, arguments);
     }
 
     private String name() throws Wrong {
@@ -176,7 +218,7 @@ final class ConditionParser {
         return t.text;
     }
 
-    private Condition.Operator operator(String name) throws Wrong {
+    private Condition.Operator operator(Operand left) throws Wrong {
         String symbol = at < tokens.size() && !tokens.get(at).quoted ? tokens.get(at).text : "";
         Condition.Operator op = switch (symbol) {
             case "=", "==" -> Condition.Operator.EQUAL;
@@ -188,14 +230,14 @@ final class ConditionParser {
             default ->
                 throw new Wrong(
                         here(),
-                        "\"" + name + "\" is not compared with anything",
-                        "write = != < <= > >= and a value, in a list, is known or is asked");
+                        "\"" + left.source() + "\" is not compared with anything",
+                        "write = != < <= > >= and a value, in a list, contains, is known or is asked");
         };
         at++;
         return op;
     }
 
-    private Condition in(String name) throws Wrong {
+    private Condition in(Operand left) throws Wrong {
         boolean parenthesis = accept("(");
         List<String> values = new ArrayList<>();
         do {
@@ -204,7 +246,7 @@ final class ConditionParser {
         if (parenthesis && !accept(")")) {
             throw new Wrong(here(), "a closing parenthesis is missing", "add )");
         }
-        return new Condition.In(name, values);
+        return new Condition.In(left, values);
     }
 
     /** A value: quoted, or one word, or a number with its unit. */

@@ -10,15 +10,11 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.Signature;
-import org.mendak.core.runbook.Vocabulary;
 
 /** The rules about a known error. */
 final class ErrorReview {
 
     private static final Pattern NAME = Pattern.compile("\\{([A-Za-z_][A-Za-z0-9_.-]{0,60})\\}");
-    /** Facts that every case has. */
-    private static final Set<String> OF_EVERY_CASE = Set.of("product", "product_version", "phase", "device", "reached");
-
     private final KnownError error;
     private final Reviewer.Shelf shelf;
     private final List<Problem> problems;
@@ -129,11 +125,7 @@ final class ErrorReview {
     }
 
     private boolean isFact(String name) {
-        return values.contains(name)
-                || OF_EVERY_CASE.contains(name)
-                || shelf.vocabulary().facts().stream().map(Vocabulary.Fact::id).anyMatch(name::equals)
-                || name.startsWith("need.")
-                        && shelf.vocabulary().need(name.substring(5)).isPresent();
+        return values.contains(name) || shelf.isFact(name);
     }
 
     private void sharedCodes() {

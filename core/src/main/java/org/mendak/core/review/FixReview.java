@@ -1,6 +1,7 @@
 package org.mendak.core.review;
 
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -28,6 +29,10 @@ final class FixReview {
         Set<String> values = new HashSet<>(fix.parameters().keySet());
         for (Fix.Step step : fix.steps()) {
             step.captures().forEach(c -> values.addAll(c.template().names().keySet()));
+            conditions(step, values);
+            if (step.each() != null) {
+                values.add(step.each().item());
+            }
             for (Fix.Fence f : step.fences()) {
                 undeclared(f.text(), values, f.line());
             }
@@ -65,6 +70,31 @@ final class FixReview {
                         2,
                         "the need \"" + need + "\" is not in library.yaml",
                         "declare it there with a title");
+            }
+        }
+    }
+
+    /** What a step compares and repeats must be known by then: handed in, captured, or a fact. */
+    private void conditions(Fix.Step step, Set<String> values) {
+        Set<String> wanted = new LinkedHashSet<>();
+        if (step.when() != null) {
+            wanted.addAll(step.when().condition().names());
+        }
+        if (step.onlyIf() != null) {
+            wanted.addAll(step.onlyIf().guard().condition().names());
+        }
+        step.checks().forEach(c -> wanted.addAll(c.guard().condition().names()));
+        if (step.each() != null) {
+            wanted.add(step.each().list());
+        }
+        for (String name : wanted) {
+            if (!values.contains(name) && !shelf.isFact(name)) {
+                add(
+                        Problem.Severity.WARNING,
+                        step.line(),
+                        "\"" + name
+                                + "\" is not known in this step: nothing captures it before, and no fact is called so",
+                        "capture it, add it to parameters, or declare it in library.yaml");
             }
         }
     }

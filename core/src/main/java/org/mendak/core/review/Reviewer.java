@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
@@ -24,7 +25,21 @@ public final class Reviewer {
             fixes = Map.copyOf(fixes);
             errors = Map.copyOf(errors);
         }
+
+        /** Whether every case may know something of this name: it has it itself, the vocabulary declares it, or a question sets it. */
+        boolean isFact(String name) {
+            return OF_EVERY_CASE.contains(name)
+                    || vocabulary.facts().stream().anyMatch(f -> f.id().equals(name))
+                    || name.startsWith("need.")
+                            && vocabulary.need(name.substring(5)).isPresent()
+                    || errors.values().stream()
+                            .flatMap(e -> e.questions().stream())
+                            .anyMatch(q -> q.sets().equals(name));
+        }
     }
+
+    /** Facts that every case has. */
+    private static final Set<String> OF_EVERY_CASE = Set.of("product", "product_version", "phase", "device", "reached");
 
     private Reviewer() {}
 

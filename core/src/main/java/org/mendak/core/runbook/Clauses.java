@@ -49,6 +49,27 @@ final class Clauses {
                 .orElse(value);
     }
 
+    /** The contents of all code spans, in order. */
+    static List<String> codes(String value) {
+        List<String> all = new ArrayList<>();
+        String rest = value;
+        for (Optional<String> c = code(rest); c.isPresent(); c = code(rest)) {
+            all.add(c.get());
+            int open = rest.indexOf('`');
+            int n = ticksAt(rest, open);
+            rest = rest.substring(rest.indexOf(c.get(), open + n) + c.get().length() + n);
+        }
+        return all;
+    }
+
+    /** What stands behind the last code span, without the sign and the word "otherwise" that join it. */
+    static String behindCode(String value, String word) {
+        int last = value.lastIndexOf('`');
+        String rest = last < 0 ? "" : value.substring(last + 1);
+        String bare = rest.replaceFirst("^\\s*[;,:.]?\\s*", "");
+        return bare.replaceFirst("(?i)^" + word + "\\b\\s*,?\\s*", "").strip();
+    }
+
     private static int ticksAt(String value, int at) {
         int n = 0;
         while (at + n < value.length() && value.charAt(at + n) == '`') {

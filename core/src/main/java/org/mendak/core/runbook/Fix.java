@@ -2,6 +2,7 @@ package org.mendak.core.runbook;
 
 import java.util.List;
 import java.util.Map;
+import org.mendak.core.language.Condition;
 import org.mendak.core.language.Template;
 import org.mendak.core.language.ValueType;
 
@@ -55,6 +56,10 @@ public record Fix(
      * @param waitMinutes how long to wait; 0 if not
      * @param doneWhen how one knows that a long step is done; may be empty
      * @param destroys the target whose data is lost; empty if none
+     * @param when the condition under which the step is done; null if always
+     * @param each the list it is repeated for; null if it is done once
+     * @param onlyIf what must hold for going on once the step's output is there; null if nothing
+     * @param nothingShows what nothing visible means here; empty if something shows
      * @param line where its heading stands, from 1
      */
     public record Step(
@@ -71,8 +76,16 @@ public record Fix(
             double waitMinutes,
             String doneWhen,
             String destroys,
+            Guard when,
+            ForEach each,
+            OnlyIf onlyIf,
+            List<Check> checks,
+            List<Answer> answers,
+            String nothingShows,
             int line) {
         public Step {
+            checks = List.copyOf(checks);
+            answers = List.copyOf(answers);
             fences = List.copyOf(fences);
             expect = List.copyOf(expect);
             captures = List.copyOf(captures);
@@ -81,6 +94,21 @@ public record Fix(
             notes = List.copyOf(notes);
         }
     }
+
+    /** A condition and how it was written. */
+    public record Guard(Condition condition, String text) {}
+
+    /** A step repeated: {@code item} is the name by which its commands have one item of the list called {@code list}. */
+    public record ForEach(String item, String list) {}
+
+    /** Whether the fix has anything to do here; {@code otherwise} says what to do if not, empty for "nothing to do". */
+    public record OnlyIf(Guard guard, String otherwise) {}
+
+    /** What should be so once the step is done; {@code meaning} says what follows from it and may be empty. */
+    public record Check(Guard guard, String meaning) {}
+
+    /** A prompt that will appear, which answer to give, and why that is harmless; {@code why} may be empty. */
+    public record Answer(String prompt, String answer, String why) {}
 
     /** A command and the language it is written in; {@code line} is that of its first line, from 1. */
     public record Fence(String language, String text, int line) {}

@@ -1,12 +1,10 @@
 package org.mendak.core.runbook;
 
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.core.language.Template;
 import org.mendak.core.language.ValueType;
 
 /** Reads a fix out of its head and sections. */
@@ -56,7 +54,10 @@ final class FixReader {
         List<String> sideEffects = Keywords.known(intro.clauses(), Keywords.FIX_INTRO, problems).stream()
                 .map(Body.Clause::value)
                 .toList();
-        List<Fix.Step> steps = sections.stream().skip(1).map(this::step).toList();
+        List<Fix.Step> steps = sections.stream()
+                .skip(1)
+                .map(s -> new StepReader(s, problems).read())
+                .toList();
         if (steps.isEmpty()) {
             problems.error(1, 1, "the fix has no steps", "add a heading such as ## Stop the update helper");
         }
@@ -112,63 +113,5 @@ final class FixReader {
                                     "types are " + ValueType.words()));
         }
         return parameters;
-    }
-
-    private Fix.Step step(Body.Section s) {
-        List<String> expect = new ArrayList<>();
-        List<Fix.Capture> captures = new ArrayList<>();
-        List<String> cautions = new ArrayList<>();
-        List<Fix.PutBack> putBacks = new ArrayList<>();
-        List<Fix.Note> notes = new ArrayList<>();
-        double minutes = 0;
-        double restart = 0;
-        double wait = 0;
-        String doneWhen = "";
-        String destroys = "";
-        for (Body.Clause c : Keywords.known(s.clauses(), Keywords.STEP, problems)) {
-            switch (c.keyword()) {
-                case "Expect" -> expect.add(c.value());
-                case "Capture", "Capture before" -> capture(c, captures);
-                case "Caution" -> cautions.add(c.value());
-                case "Put back", "After success" ->
-                    putBacks.add(new Fix.PutBack(
-                            Clauses.withoutCode(c.value()),
-                            Clauses.code(c.value()).orElse(""),
-                            c.keyword().equals("After success")));
-                case "Minutes" -> minutes = Clauses.minutes(c, problems);
-                case "Restart" -> restart = Clauses.minutes(c, problems);
-                case "Wait" -> wait = Clauses.minutes(c, problems);
-                case "Done when" -> doneWhen = c.value();
-                case "Destroys" -> destroys = c.value();
-                default -> notes.add(new Fix.Note(c.keyword(), c.value()));
-            }
-        }
-        if (s.title().isBlank()) {
-            problems.error(Math.max(1, s.line()), 1, "the step has no heading", "write what to do after ##");
-        }
-        List<String> prose = new ArrayList<>(s.prose());
-        s.items().forEach(i -> prose.add("- " + i.text()));
-        return new Fix.Step(
-                s.title(),
-                String.join("\n\n", prose),
-                s.fences(),
-                expect,
-                captures,
-                cautions,
-                putBacks,
-                notes,
-                minutes,
-                restart,
-                wait,
-                doneWhen,
-                destroys,
-                Math.max(1, s.line()));
-    }
-
-    private void capture(Body.Clause c, List<Fix.Capture> captures) {
-        Template t = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
-        if (t != null) {
-            captures.add(new Fix.Capture(t, c.keyword().equals("Capture before")));
-        }
     }
 }

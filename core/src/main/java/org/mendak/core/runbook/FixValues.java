@@ -2,8 +2,11 @@ package org.mendak.core.runbook;
 
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.language.Facts;
+import org.mendak.core.language.Operand;
 import org.mendak.core.language.Parsed;
 import org.mendak.core.language.Template;
 
@@ -38,7 +41,23 @@ public final class FixValues {
         Set<String> names = new HashSet<>(fix.parameters().keySet());
         for (Fix.Step s : fix.steps()) {
             s.captures().forEach(c -> names.addAll(c.template().names().keySet()));
+            if (s.each() != null) {
+                names.add(s.each().item());
+            }
         }
         return names;
+    }
+
+    /**
+     * For which items a step is done: one empty text if it is done once, nothing if its list is not known yet.
+     *
+     * @param values the case's facts and captured values, by name
+     */
+    public static List<String> items(Fix.Step step, Map<String, String> values) {
+        if (step.each() == null) {
+            return List.of("");
+        }
+        String list = values.get(step.each().list());
+        return list == null || list.equals(Facts.DONT_KNOW) ? List.of() : Operand.items(list);
     }
 }

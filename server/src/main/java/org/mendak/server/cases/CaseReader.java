@@ -233,7 +233,7 @@ public class CaseReader {
                 fix.needs().stream().map(n -> need(n, known)).toList();
         List<CaseViews.FilledStep> steps = java.util.stream.IntStream.range(
                         0, fix.steps().size())
-                .mapToObj(i -> step(i, fix.steps().get(i), declared, values))
+                .mapToObj(i -> FilledSteps.of(i, fix.steps().get(i), declared, values))
                 .toList();
         return new CaseViews.FilledFix(
                 fix.key(),
@@ -264,30 +264,5 @@ public class CaseReader {
                 .map(Vocabulary.Need::title)
                 .orElse(id);
         return new CaseViews.NeedState(id, title, known.getOrDefault("need." + id, "unknown"));
-    }
-
-    private static CaseViews.FilledStep step(int i, Fix.Step s, Set<String> declared, Map<String, String> values) {
-        return new CaseViews.FilledStep(
-                i,
-                s.title(),
-                s.prose(),
-                s.fences().stream()
-                        .map(f -> new CaseViews.Command(
-                                f.language(),
-                                CommandText.fill(f.language(), f.text(), declared, values).stream()
-                                        .map(CaseViews.Piece::of)
-                                        .toList()))
-                        .toList(),
-                s.expect(),
-                s.captures().stream().map(x -> x.template().source()).toList(),
-                s.cautions(),
-                s.putBacks().stream().map(Fix.PutBack::text).toList(),
-                s.notes().stream()
-                        .map(n -> new CaseViews.Remark(n.keyword(), n.text()))
-                        .toList(),
-                s.minutes(),
-                s.restartMinutes(),
-                s.doneWhen(),
-                s.destroys());
     }
 }

@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.mendak.core.language.CommandText;
 import org.mendak.server.platform.OrNull;
 
@@ -128,24 +129,53 @@ public final class CaseViews {
     /** A need and whether it is at hand: yes, no or unknown. */
     public record NeedState(String id, String title, String state) {}
 
-    /** A step to work; {@code index} from 0. */
+    /**
+     * A step to work; {@code index} from 0.
+     *
+     * @param applies yes, no, or depends while a fact is unknown
+     * @param when the condition as written; empty if it always applies
+     * @param each the list it is repeated for; empty if it is done once
+     * @param items the list's items; empty while the list is unknown or if it is done once
+     * @param onlyIf what must hold for going on; null if nothing
+     */
     public record FilledStep(
             int index,
             String title,
             String prose,
+            String applies,
+            String when,
+            String each,
+            List<String> items,
             List<Command> commands,
             List<String> expect,
             List<String> captures,
             List<String> cautions,
+            List<Answer> answers,
+            @OrNull Judged onlyIf,
+            List<Judged> checks,
             List<String> putBacks,
             List<Remark> notes,
             double minutes,
             double restartMinutes,
+            double waitMinutes,
+            String nothingShows,
             String doneWhen,
             String destroys) {}
 
-    /** A command, piece by piece. */
-    public record Command(String language, List<Piece> pieces) {}
+    /** A command, piece by piece; {@code item} is the one of a repeated step that it is for, else empty. */
+    public record Command(String language, String item, List<Piece> pieces) {}
+
+    /** A prompt that will appear, what to answer, and why that is harmless. */
+    public record Answer(String prompt, String answer, String why) {}
+
+    /**
+     * A condition and how it stands: what is expected beside what was seen.
+     *
+     * @param state yes, no, or depends while something is unknown
+     * @param seen the values that it compares, as far as they are known, by name
+     * @param then what follows from it, or what to do otherwise; may be empty
+     */
+    public record Judged(String expected, String state, Map<String, String> seen, String then) {}
 
     /** A clause for reading: its keyword and text. */
     public record Remark(String keyword, String text) {}

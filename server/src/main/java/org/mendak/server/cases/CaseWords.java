@@ -12,7 +12,7 @@ import org.mendak.server.platform.Refusal;
 final class CaseWords {
 
     static final Set<String> REACHED = Set.of("phone", "remote", "device");
-    static final Set<String> WAITS = Set.of("me", "restart", "requester");
+    static final Set<String> WAITS = Set.of("me", "restart", "time", "requester");
 
     private CaseWords() {}
 

@@ -1,5 +1,6 @@
 package org.mendak.server.library;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -219,10 +220,44 @@ public final class Sheets {
                 s.putBacks().stream()
                         .map(p -> new NoteLine(p.text(), p.command()))
                         .toList(),
-                s.notes().stream().map(n -> new NoteLine(n.keyword(), n.text())).toList(),
+                notes(s),
                 s.minutes(),
                 s.restartMinutes(),
                 s.doneWhen(),
                 s.destroys());
+    }
+
+    /** What stands beside a step, as it is read: when and how often it is done, what is checked and answered, then the rest. */
+    private static List<NoteLine> notes(Fix.Step s) {
+        List<NoteLine> notes = new ArrayList<>();
+        if (s.when() != null) {
+            notes.add(new NoteLine("When", code(s.when().text())));
+        }
+        if (s.each() != null) {
+            notes.add(new NoteLine(
+                    "For each", code(s.each().item()) + " in " + code(s.each().list())));
+        }
+        if (s.onlyIf() != null) {
+            String otherwise = s.onlyIf().otherwise();
+            String text = code(s.onlyIf().guard().text());
+            notes.add(new NoteLine("Only if", otherwise.isEmpty() ? text : text + "; otherwise " + otherwise));
+        }
+        s.answers()
+                .forEach(a -> notes.add(new NoteLine(
+                        "Answer",
+                        code(a.prompt()) + " with " + code(a.answer())
+                                + (a.why().isEmpty() ? "" : "; " + a.why()))));
+        if (!s.nothingShows().isEmpty()) {
+            notes.add(new NoteLine("Nothing shows", s.nothingShows()));
+        }
+        s.checks()
+                .forEach(c -> notes.add(new NoteLine(
+                        "Check", code(c.guard().text()) + (c.meaning().isEmpty() ? "" : "; " + c.meaning()))));
+        s.notes().forEach(n -> notes.add(new NoteLine(n.keyword(), n.text())));
+        return notes;
+    }
+
+    private static String code(String text) {
+        return "`" + text + "`";
     }
 }

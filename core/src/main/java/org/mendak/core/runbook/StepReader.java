@@ -1,0 +1,174 @@
+package org.mendak.core.runbook;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.mendak.core.language.Condition;
+import org.mendak.core.language.Template;
+
+/** Reads one step of a fix out of its section. */
+final class StepReader {
+
+    private static final Pattern COMPARES = Pattern.compile("[=<>]|\\b(?:in|is|contains)\\b");
+
+    /** "Really clear?": yes; the lists come back. */
+    private static final Pattern SPOKEN = Pattern.compile("\"([^\"]{1,300})\"\\s*:\\s*([^;]{1,100})(?:;(.*))?");
+
+    private final Body.Section section;
+    private final Problems problems;
+    private final List<String> expect = new ArrayList<>();
+    private final List<Fix.Capture> captures = new ArrayList<>();
+    private final List<String> cautions = new ArrayList<>();
+    private final List<Fix.PutBack> putBacks = new ArrayList<>();
+    private final List<Fix.Note> notes = new ArrayList<>();
+    private final List<Fix.Check> checks = new ArrayList<>();
+    private final List<Fix.Answer> answers = new ArrayList<>();
+    private double minutes;
+    private double restart;
+    private double wait;
+    private String doneWhen = "";
+    private String destroys = "";
+    private String nothingShows = "";
+    private Fix.Guard when;
+    private Fix.ForEach each;
+    private Fix.OnlyIf onlyIf;
+
+    StepReader(Body.Section section, Problems problems) {
+        this.section = section;
+        this.problems = problems;
+    }
+
+    Fix.Step read() {
+        Keywords.known(section.clauses(), Keywords.STEP, problems).forEach(this::clause);
+        int line = Math.max(1, section.line());
+        if (section.title().isBlank()) {
+            problems.error(line, 1, "the step has no heading", "write what to do after ##");
+        }
+        List<String> prose = new ArrayList<>(section.prose());
+        section.items().forEach(i -> prose.add("- " + i.text()));
+        return new Fix.Step(
+                section.title(),
+                String.join("\n\n", prose),
+                section.fences(),
+                expect,
+                captures,
+                cautions,
+                putBacks,
+                notes,
+                minutes,
+                restart,
+                wait,
+                doneWhen,
+                destroys,
+                when,
+                each,
+                onlyIf,
+                checks,
+                answers,
+                nothingShows,
+                line);
+    }
+
+    private void clause(Body.Clause c) {
+        switch (c.keyword()) {
+            case "Expect" -> expect.add(c.value());
+            case "Capture", "Capture before" -> capture(c);
+            case "Caution" -> cautions.add(c.value());
+            case "Put back", "After success" ->
+                putBacks.add(new Fix.PutBack(
+                        Clauses.withoutCode(c.value()),
+                        Clauses.code(c.value()).orElse(""),
+                        c.keyword().equals("After success")));
+            case "Minutes" -> minutes = Clauses.minutes(c, problems);
+            case "Restart" -> restart = Clauses.minutes(c, problems);
+            case "Wait" -> wait = Clauses.minutes(c, problems);
+            case "Done when" -> doneWhen = c.value();
+            case "Destroys" -> destroys = c.value();
+            case "Nothing shows" -> nothingShows = c.value();
+            case "When" -> when = once(c, when) ? guard(c) : when;
+            case "For each" -> each = once(c, each) ? each(c) : each;
+            case "Only if" -> onlyIf = once(c, onlyIf) ? onlyIf(c) : onlyIf;
+            case "Check" -> check(c);
+            case "Answer" -> answer(c);
+            default -> notes.add(new Fix.Note(c.keyword(), c.value()));
+        }
+    }
+
+    /** Two conditions for one step would leave open whether both must hold. */
+    private boolean once(Body.Clause c, Object before) {
+        if (before != null) {
+            problems.error(
+                    c.line(),
+                    c.column(),
+                    "\"" + c.keyword() + "\" stands twice in this step",
+                    "join them with and, or or");
+        }
+        return before == null;
+    }
+
+    private Fix.Guard guard(Body.Clause c) {
+        String text = Clauses.codeOr(c);
+        Condition condition = problems.take(Condition.parse(text), c.line(), Clauses.codeColumn(c));
+        return condition == null ? null : new Fix.Guard(condition, text);
+    }
+
+    private Fix.ForEach each(Body.Clause c) {
+        List<String> names = Clauses.codes(c.value());
+        if (names.size() == 1 && names.get(0).matches("\\S+ in \\S+")) {
+            names = List.of(names.get(0).split(" in "));
+        }
+        if (names.size() != 2 || !names.stream().allMatch(StepReader::isName)) {
+            problems.error(c.line(), c.valueColumn(), "For each needs an item and a list", "write `item` in `items`");
+            return null;
+        }
+        return new Fix.ForEach(names.get(0), names.get(1));
+    }
+
+    private static boolean isName(String text) {
+        return text.matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}");
+    }
+
+    private Fix.OnlyIf onlyIf(Body.Clause c) {
+        Fix.Guard g = guard(c);
+        return g == null ? null : new Fix.OnlyIf(g, Clauses.behindCode(c.value(), "otherwise"));
+    }
+
+    /** A check in words alone, without anything to compare, is for people to read. */
+    private void check(Body.Clause c) {
+        if (!COMPARES.matcher(Clauses.code(c.value()).orElse("")).find()) {
+            notes.add(new Fix.Note(c.keyword(), c.value()));
+            return;
+        }
+        Fix.Guard g = guard(c);
+        if (g != null) {
+            checks.add(new Fix.Check(g, Clauses.behindCode(c.value(), "then")));
+        }
+    }
+
+    private void answer(Body.Clause c) {
+        List<String> spans = Clauses.codes(c.value());
+        Matcher spoken = SPOKEN.matcher(c.value());
+        if (spans.isEmpty() && spoken.matches()) {
+            String why = spoken.group(3) == null ? "" : spoken.group(3).strip();
+            answers.add(new Fix.Answer(spoken.group(1), spoken.group(2).strip(), why));
+            return;
+        }
+        if (spans.size() < 2) {
+            problems.error(
+                    c.line(),
+                    c.valueColumn(),
+                    "Answer needs the prompt and what to answer",
+                    "write `Remove them all? [y/N]` with `y`; why it is harmless");
+            return;
+        }
+        answers.add(new Fix.Answer(spans.get(0), spans.get(1), Clauses.behindCode(c.value(), "because")));
+    }
+
+    private void capture(Body.Clause c) {
+        Template t = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
+        if (t != null) {
+            captures.add(new Fix.Capture(t, c.keyword().equals("Capture before")));
+        }
+    }
+}
