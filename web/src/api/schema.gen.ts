@@ -797,6 +797,7 @@ export interface components {
       outcome?: null | string;
     };
     CaseCommand: {
+      item: string;
       language: string;
       pieces: components["schemas"]["CasePiece"][];
     };
@@ -837,22 +838,40 @@ export interface components {
       workaround: boolean;
     };
     CaseFilledStep: {
+      answers: components["schemas"]["CasePrompt"][];
+      applies: string;
       captures: string[];
       cautions: string[];
+      checks: components["schemas"]["CaseJudged"][];
       commands: components["schemas"]["CaseCommand"][];
       destroys: string;
       doneWhen: string;
+      each: string;
       expect: string[];
       /** Format: int32 */
       index: number;
+      items: string[];
       /** Format: double */
       minutes: number;
       notes: components["schemas"]["CaseRemark"][];
+      nothingShows: string;
+      onlyIf: components["schemas"]["CaseJudged"] | null;
       prose: string;
       putBacks: string[];
       /** Format: double */
       restartMinutes: number;
       title: string;
+      /** Format: double */
+      waitMinutes: number;
+      when: string;
+    };
+    CaseJudged: {
+      expected: string;
+      seen: {
+        [key: string]: string;
+      };
+      state: string;
+      then: string;
     };
     CaseLine: {
       agent: string;
@@ -925,6 +944,11 @@ export interface components {
       name: string;
       note: string;
       text: string;
+    };
+    CasePrompt: {
+      answer: string;
+      prompt: string;
+      why: string;
     };
     CasePutBack: {
       afterSuccess: boolean;

@@ -41,7 +41,9 @@ const fix: FilledFix = {
   needs: [{ id: "local-admin", title: "Local administrator", state: "unknown" }],
   steps: [
     step(0, "Look", {
-      commands: [{ language: "sh", item: "", pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }] }],
+      commands: [
+        { language: "sh", item: "", pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }] },
+      ],
     }),
     step(1, "Sweep", {
       commands: [{ language: "sh", item: "", pieces: [{ kind: "blank", text: "", name: "area", note: "" }] }],
@@ -179,7 +181,9 @@ const withSteps = (...steps: FilledStep[]) => ({
 
 test("a step for each item of a list is copied item by item with the same key", async () => {
   server(
-    withSteps(step(0, "Bring it", { each: "gone", items: ["a", "b"], commands: [command("a"), command("b")] })),
+    withSteps(
+      step(0, "Bring it", { each: "gone", items: ["a", "b"], commands: [command("a"), command("b")] }),
+    ),
   );
   const place = await render(<Shown c={opened([attempt(0)])} />);
   expect(place.textContent).toContain("for each of 2 items of gone");
@@ -201,7 +205,10 @@ test("a step whose condition does not hold is behind, one that depends can be le
   expect(place.querySelector(".step.current h3")?.textContent).toContain("Look");
   expect(place.textContent).toContain("Only where role = till");
   await key("k");
-  expect(calls.find((x) => x.path.endsWith("/steps"))?.body).toMatchObject({ step: 1, what: "not-applicable" });
+  expect(calls.find((x) => x.path.endsWith("/steps"))?.body).toMatchObject({
+    step: 1,
+    what: "not-applicable",
+  });
 });
 
 test("where there is nothing to do, it says what was seen and one key ends the fix", async () => {

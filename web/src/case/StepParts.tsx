@@ -1,20 +1,15 @@
-import type { Answer, Judged } from "../api";
+import type { Judged, Prompt } from "../api";
 import { KeyButton, Prose } from "../look";
 import { words } from "../words";
 
 /** What was seen of what a condition compares. */
 function Seen({ judged }: { judged: Judged }) {
   const seen = Object.entries(judged.seen);
-  if (seen.length === 0) return <span className="soft"> {words.case.notSeenYet}</span>;
+  if (seen.length === 0) return <span className="soft"> · {words.case.notSeenYet}</span>;
   return (
-    <span className="soft">
-      {" "}
-      {seen.map(([name, value]) => words.case.isValue(name, value)).join(", ")}
-    </span>
+    <span className="soft"> {seen.map(([name, value]) => words.case.isValue(name, value)).join(", ")}</span>
   );
 }
-
-const SIGNS: Record<string, string> = { yes: "as it should be", no: "not as it should be", depends: "" };
 
 /** What should be so, beside what was seen. */
 export function Checks({ checks }: { checks: Judged[] }) {
@@ -22,9 +17,9 @@ export function Checks({ checks }: { checks: Judged[] }) {
     <>
       {checks.map((c) => (
         <div key={c.expected} className={`expect check ${c.state}`}>
-          <span className="label">{words.case.check}</span> <code>{c.expected}</code>
+          <span className="label">{words.case.check}</span> <code className="mono">{c.expected}</code>
           <Seen judged={c} />
-          {SIGNS[c.state] && <b> {c.state === "yes" ? words.case.holds : words.case.holdsNot}</b>}
+          {c.state !== "depends" && <b> {c.state === "yes" ? words.case.holds : words.case.holdsNot}</b>}
           {c.then && c.state !== "no" && <span> {c.then}</span>}
         </div>
       ))}
@@ -37,7 +32,7 @@ export function OnlyIf({ judged, onNothing }: { judged: Judged; onNothing: () =>
   if (judged.state !== "no") {
     return (
       <div className="expect">
-        <span className="label">{words.case.goesOnIf}</span> <code>{judged.expected}</code>
+        <span className="label">{words.case.goesOnIf}</span> <code className="mono">{judged.expected}</code>
         <Seen judged={judged} />
       </div>
     );
@@ -45,7 +40,7 @@ export function OnlyIf({ judged, onNothing }: { judged: Judged; onNothing: () =>
   return (
     <div className="only-if" role="alert">
       <span>
-        {words.case.goesOnNot} <code>{judged.expected}</code>
+        {words.case.goesOnNot} <code className="mono">{judged.expected}</code>
         <Seen judged={judged} />
       </span>
       <KeyButton k="m" strong onPress={onNothing}>
@@ -56,13 +51,14 @@ export function OnlyIf({ judged, onNothing }: { judged: Judged; onNothing: () =>
 }
 
 /** Prompts that will appear, named before they do. */
-export function Answers({ answers }: { answers: Answer[] }) {
+export function Answers({ answers }: { answers: Prompt[] }) {
   return (
     <>
       {answers.map((a) => (
         <div key={a.prompt} className="expect answer-row">
-          <span className="label">{words.case.itAsks}</span> <code>{a.prompt}</code>{" "}
-          <span className="label">{words.case.answerWith}</span> <code className="answer">{a.answer}</code>
+          <span className="label">{words.case.itAsks}</span> <code className="mono">{a.prompt}</code>{" "}
+          <span className="label">{words.case.answerWith}</span>{" "}
+          <code className="mono answer">{a.answer}</code>
           {a.why && (
             <>
               {" "}

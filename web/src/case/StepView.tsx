@@ -103,7 +103,7 @@ export function CurrentStep(p: {
       {step.applies === "depends" && (
         <div className="only-if">
           <span>
-            {words.case.onlyWhere} <code>{step.when}</code>
+            {words.case.onlyWhere} <code className="mono">{step.when}</code>
           </span>
           <KeyButton k="k" onPress={acts.notHere}>
             {words.case.notHereKey}

@@ -59,7 +59,10 @@ test("a step is done once, skipped, or taken back; output alone finishes nothing
     { step: 3, what: "skipped" },
     { step: 9, what: "done" },
   ];
-  const states = stepStates(entries, Array.from({ length: 4 }, () => ({ applies: "yes" })));
+  const states = stepStates(
+    entries,
+    Array.from({ length: 4 }, () => ({ applies: "yes" })),
+  );
   expect(states).toEqual(["done", "open", "open", "skipped"]);
   expect(currentStep(states)).toBe(1);
   expect(currentStep(["done", "done"])).toBe(2);

@@ -12,9 +12,9 @@ export function deskGroups(cases: CaseLine[], me: string): DeskGroup[] {
   const groups: DeskGroup[] = [
     { key: "me", title: words.desk.me, cases: [] },
     { key: "putBacks", title: words.desk.putBacks, cases: [] },
-    { key: "restart", title: words.desk.waits.restart, cases: [] },
-    { key: "time", title: words.desk.waits.time, cases: [] },
-    { key: "requester", title: words.desk.waits.requester, cases: [] },
+    { key: "restart", title: words.desk.waits.restart ?? "", cases: [] },
+    { key: "time", title: words.desk.waits.time ?? "", cases: [] },
+    { key: "requester", title: words.desk.waits.requester ?? "", cases: [] },
     { key: "others", title: words.desk.others, cases: [] },
   ];
   const into = (key: string) => groups.find((g) => g.key === key)?.cases;

@@ -81,7 +81,12 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
           </div>
         }
       >
-        <button type="button" className="me" aria-label={words.me.menu} onKeyDown={leave}>
+        <button
+          type="button"
+          className="me"
+          aria-label={`${shortName(user.name)}: ${words.me.menu}`}
+          onKeyDown={leave}
+        >
           {shortName(user.name)}
         </button>
       </Popover>

@@ -43,7 +43,7 @@ export default function SourceEditor(p: {
       markdown({ extensions: { remove: ["SetextHeading"] } }),
       syntaxHighlighting(highlighting),
       EditorView.lineWrapping,
-      EditorView.contentAttributes.of({ "aria-label": words.writing.source }),
+      EditorView.contentAttributes.of({ "aria-label": words.writing.source, tabindex: "0" }),
     ],
     [],
   );

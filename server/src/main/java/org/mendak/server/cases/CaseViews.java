@@ -150,7 +150,7 @@ public final class CaseViews {
             List<String> expect,
             List<String> captures,
             List<String> cautions,
-            List<Answer> answers,
+            List<Prompt> answers,
             @OrNull Judged onlyIf,
             List<Judged> checks,
             List<String> putBacks,
@@ -166,7 +166,7 @@ public final class CaseViews {
     public record Command(String language, String item, List<Piece> pieces) {}
 
     /** A prompt that will appear, what to answer, and why that is harmless. */
-    public record Answer(String prompt, String answer, String why) {}
+    public record Prompt(String prompt, String answer, String why) {}
 
     /**
      * A condition and how it stands: what is expected beside what was seen.

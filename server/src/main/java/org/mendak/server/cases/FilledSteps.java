@@ -34,7 +34,7 @@ final class FilledSteps {
                 s.captures().stream().map(x -> x.template().source()).toList(),
                 s.cautions(),
                 s.answers().stream()
-                        .map(a -> new CaseViews.Answer(a.prompt(), a.answer(), a.why()))
+                        .map(a -> new CaseViews.Prompt(a.prompt(), a.answer(), a.why()))
                         .toList(),
                 s.onlyIf() == null
                         ? null

@@ -2,6 +2,8 @@ package org.mendak.server.browser;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -112,6 +114,69 @@ class CaseInBrowserTest extends InBrowser {
         chrome.see(".closing", "End the case");
         chrome.press("3");
         chrome.see(".ended h2", "Ended: handed over");
+        chrome.assertConsoleIsClean();
+    }
+
+    /** One missing part is named; the look shows three; each is fetched with the same key, and the check tells how it stands. */
+    @Test
+    void threeMissingPartsAreFetchedOneByOne() {
+        long number = api.openCase(Map.of(
+                "text", "Watchbill Desk cannot start: rosterview.wbl is missing", "error", "watchbill-part-missing"));
+        chrome.signIn("agent");
+        chrome.go("/case/" + number);
+        chrome.click(".row-title", "Put the missing parts back");
+        chrome.see(".step.current", "See what is missing");
+        chrome.paste("missing: rosterview.wbl, crew list.wbl; fonts.wbl");
+        chrome.press("1");
+        chrome.see(".step.current", "missing_parts is rosterview.wbl");
+        chrome.press("f");
+        chrome.see(".step.current", "for each of 3 items");
+        List<String> copied = new ArrayList<>();
+        for (int i = 0; i < 3; i++) {
+            chrome.press("c");
+            int n = i;
+            copied.add(chrome.await("a new copy", () -> {
+                String there = chrome.clipboard();
+                return copied.contains(there) || !there.contains("--restore") || copied.size() != n ? null : there;
+            }));
+        }
+        assertThat(copied)
+                .containsExactly(
+                        "rosterctl parts --restore rosterview.wbl",
+                        "rosterctl parts --restore 'crew list.wbl'",
+                        "rosterctl parts --restore fonts.wbl");
+        chrome.see(".step.current", "Replace the kept copy?");
+        chrome.press("f");
+        chrome.see(".step.current", "See that all is there");
+        chrome.paste("parts: complete");
+        chrome.press("1");
+        chrome.see(".check.yes", "as it should be");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void whereThereIsNothingToDoOneKeySaysSo() {
+        long number = api.openCase(Map.of(
+                "text",
+                "Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed",
+                "error",
+                "till-staging-full"));
+        api.post("/api/cases/" + number + "/facts", Map.of("free", "2 GB")).expect(200);
+        long attempt = api.post("/api/cases/" + number + "/attempts", Map.of("fix", "empty-staging"))
+                .expect(201)
+                .json()
+                .path("id")
+                .asLong();
+        api.post(
+                        "/api/cases/" + number + "/attempts/" + attempt + "/steps",
+                        Map.of("clientId", "s0", "step", 0, "what", "done"))
+                .expect(200);
+        chrome.signIn("agent");
+        chrome.go("/case/" + number);
+        chrome.see(".only-if", "free is 2 GB");
+        chrome.press("m");
+        chrome.await(
+                "the outcome", () -> api.get("/api/cases/" + number).text().contains("nothing-to-do") ? true : null);
         chrome.assertConsoleIsClean();
     }
 }

@@ -58,6 +58,8 @@ final class Chrome implements AutoCloseable {
                 .build();
         driver = new ChromeDriver(service, options);
         screen(1280, 800);
+        // the clipboard is refused to a page that does not think that somebody looks at it
+        driver.executeCdpCommand("Emulation.setFocusEmulationEnabled", Map.of("enabled", true));
         driver.executeCdpCommand(
                 "Browser.grantPermissions",
                 Map.of("permissions", List.of("clipboardReadWrite", "clipboardSanitizedWrite"), "origin", address));
@@ -188,9 +190,10 @@ final class Chrome implements AutoCloseable {
     }
 
     void paste(String text) {
-        driver.executeAsyncScript(
+        Object refused = driver.executeAsyncScript(
                 "const done = arguments[1]; navigator.clipboard.writeText(arguments[0]).then(() => done(), e => done(String(e)))",
                 text);
+        assertThat(refused).as("the clipboard").isNull();
         new Actions(driver)
                 .keyDown(Keys.CONTROL)
                 .sendKeys("v")
@@ -210,6 +213,11 @@ final class Chrome implements AutoCloseable {
 
     Object script(String js, Object... args) {
         return driver.executeScript(js, args);
+    }
+
+    /** Runs a script that answers later, through its last argument. */
+    Object later(String js, Object... args) {
+        return driver.executeAsyncScript(js, args);
     }
 
     void forgetCookies() {

@@ -74,8 +74,8 @@ class StepClausesTest {
     void start() {
         app = RunningApp.empty();
         api = app.lead();
-        api.publish("/api/fixes/bring-parts", FIX);
-        api.publish("/api/errors/parts-gone", ERROR);
+        api.publish("fixes/bring-parts", FIX);
+        api.publish("errors/parts-gone", ERROR);
     }
 
     @AfterAll
