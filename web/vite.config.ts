@@ -32,5 +32,10 @@ export default defineConfig({
       },
     },
   },
-  test: { environment: "jsdom", restoreMocks: true },
+  test: {
+    // a busy machine takes seconds to load the controls for the first time
+    testTimeout: 30_000,
+    environment: "jsdom",
+    restoreMocks: true,
+  },
 });

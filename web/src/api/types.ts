@@ -16,6 +16,7 @@ export type Fact = S["CaseFact"];
 export type FilledFix = S["CaseFilledFix"];
 export type FilledStep = S["CaseFilledStep"];
 export type Command = S["CaseCommand"];
+export type Suspected = S["CaseSuspected"];
 export type Prompt = S["CasePrompt"];
 export type Judged = S["CaseJudged"];
 export type Piece = S["CasePiece"];

@@ -15,6 +15,7 @@ import { Margin } from "./Margin";
 import { OpenFix } from "./OpenFix";
 import { goOn, useWaiting } from "./outbox";
 import { ExcludedRow, LaterRow, TriedRow } from "./Rows";
+import { Together } from "./Together";
 import { type CaseActs, useCaseActs } from "./useCaseActs";
 
 /** A case: its seam is the page. States: loading, failed, filled. */
@@ -112,6 +113,7 @@ function Shown({
         </div>
         {waiting.length > 0 && <p className="waiting-note">{words.case.waits(waiting.length)}</p>}
         {c.newerRevisions.length > 0 && open && <p className="waiting-note soft">{words.case.newer}</p>}
+        <Together c={c} acts={acts} />
         {open && c.waitsFor !== "me" && <Parked c={c} acts={acts} />}
         {tried.map((a) => (
           <TriedRow key={a.id} a={a} acts={acts} editable={open} onUndo={a === undoable ? undo : undefined} />

@@ -7,7 +7,7 @@ function Seen({ judged }: { judged: Judged }) {
   const seen = Object.entries(judged.seen);
   if (seen.length === 0) return <span className="soft"> · {words.case.notSeenYet}</span>;
   return (
-    <span className="soft"> {seen.map(([name, value]) => words.case.isValue(name, value)).join(", ")}</span>
+    <span className="soft"> · {seen.map(([name, value]) => words.case.isValue(name, value)).join(", ")}</span>
   );
 }
 

@@ -9,6 +9,7 @@ import {
   sendJson,
   type StepEntry,
   type StepResult,
+  type Suspected,
 } from "../api";
 
 /** How often a colleague's steps are looked for. */
@@ -41,6 +42,14 @@ export const filledQuery = (n: number, fix: string) =>
     queryKey: ["case", n, "fix", fix],
     queryFn: ({ signal }) => getJson<FilledFix>(`/api/cases/${n}/fixes/${fix}`, signal),
     enabled: fix !== "",
+  });
+
+/** What the case's texts speak for together, the likeliest first. */
+export const togetherQuery = (n: number, texts: number, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["case", n, "recognition", texts],
+    queryFn: ({ signal }) => getJson<Suspected[]>(`/api/cases/${n}/recognition`, signal),
+    enabled,
   });
 
 const at = (n: number, rest: string) => `/api/cases/${n}${rest}`;

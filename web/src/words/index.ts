@@ -225,6 +225,8 @@ export const words = {
     whichError: "Which known error is it?",
     unknownHint: "If it is none of them, work it freely and keep what you do under Notes.",
     anotherError: "it was another error",
+    togetherSay: "Taken together, the texts say:",
+    moveThere: "go on with that",
     movedHint: "what was tried goes along",
     chooseError: "Type a word of its title or its code",
     needs: "Needs",

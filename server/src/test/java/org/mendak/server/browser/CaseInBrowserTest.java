@@ -179,4 +179,21 @@ class CaseInBrowserTest extends InBrowser {
                 "the outcome", () -> api.get("/api/cases/" + number).text().contains("nothing-to-do") ? true : null);
         chrome.assertConsoleIsClean();
     }
+
+    /** A popup said little, so the case began under the wrong error; the log line that comes later names the right one. */
+    @Test
+    void aLaterTextThatNamesAnotherErrorMovesTheCaseWithOneKey() {
+        long number = api.openCase(Map.of("text", "The till shows a red cross, see the log", "error", "tracks-full"));
+        api.post(
+                        "/api/cases/" + number + "/texts",
+                        Map.of("text", "Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed"))
+                .expect(200);
+        chrome.signIn("agent");
+        chrome.go("/case/" + number);
+        chrome.see(".together", "Till update stops, staging area full");
+        chrome.press("h");
+        chrome.see("h1", "Till update stops, staging area full");
+        chrome.gone(".together");
+        chrome.assertConsoleIsClean();
+    }
 }
