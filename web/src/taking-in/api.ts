@@ -59,6 +59,9 @@ export const scansQuery = queryOptions({
   queryKey: ["scans"],
   queryFn: ({ signal }) => getJson<Scan[]>("/api/scans", signal),
   refetchOnMount: "always",
+  // while one is being read, the list moves on
+  refetchInterval: ({ state }) =>
+    state.data?.some((s) => s.state === "running" || s.state === "waiting") ? 2_000 : false,
 });
 
 /** Adds a text to a case that is being worked on. */

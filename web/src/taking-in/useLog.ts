@@ -1,3 +1,4 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { getJson, HttpError, type Scan, sendFile, sendJson } from "../api";
 
@@ -51,6 +52,7 @@ function stageOf(scan: Scan): Log["stage"] {
 
 /** Sends a log, follows its scan over the live stream, and keeps the findings until it is put away. */
 export function useLog(): Log {
+  const client = useQueryClient();
   const [state, setState] = useState<State>(NONE);
   const [over, setOver] = useState(false);
   const stop = useRef<AbortController | null>(null);
@@ -139,8 +141,11 @@ export function useLog(): Log {
     resume,
     cancel,
     close: () => {
-      if (id) void sendJson("DELETE", `/api/scans/${id}`).catch(() => undefined);
       setState(NONE);
+      if (!id) return;
+      void sendJson("DELETE", `/api/scans/${id}`)
+        .catch(() => undefined) // it is forgotten with the next restart at the latest
+        .then(() => client.invalidateQueries({ queryKey: ["scans"] }));
     },
     dropZone: {
       over,

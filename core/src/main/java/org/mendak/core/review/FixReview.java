@@ -28,8 +28,9 @@ final class FixReview {
     void run() {
         Set<String> values = new HashSet<>(fix.parameters().keySet());
         for (Fix.Step step : fix.steps()) {
+            wanted(before(step), values, step);
             step.captures().forEach(c -> values.addAll(c.template().names().keySet()));
-            conditions(step, values);
+            wanted(behind(step), values, step);
             if (step.each() != null) {
                 values.add(step.each().item());
             }
@@ -74,19 +75,30 @@ final class FixReview {
         }
     }
 
-    /** What a step compares and repeats must be known by then: handed in, captured, or a fact. */
-    private void conditions(Fix.Step step, Set<String> values) {
+    /** What must be known before a step is begun: whether it is done, and for what. */
+    private static Set<String> before(Fix.Step step) {
         Set<String> wanted = new LinkedHashSet<>();
         if (step.when() != null) {
             wanted.addAll(step.when().condition().names());
         }
+        if (step.each() != null) {
+            wanted.add(step.each().list());
+        }
+        return wanted;
+    }
+
+    /** What is judged once a step's own output is there. */
+    private static Set<String> behind(Fix.Step step) {
+        Set<String> wanted = new LinkedHashSet<>();
         if (step.onlyIf() != null) {
             wanted.addAll(step.onlyIf().guard().condition().names());
         }
         step.checks().forEach(c -> wanted.addAll(c.guard().condition().names()));
-        if (step.each() != null) {
-            wanted.add(step.each().list());
-        }
+        return wanted;
+    }
+
+    /** What a step compares and repeats must be known by then: handed in, captured, or a fact. */
+    private void wanted(Set<String> wanted, Set<String> values, Fix.Step step) {
         for (String name : wanted) {
             if (!values.contains(name) && !shelf.isFact(name)) {
                 add(

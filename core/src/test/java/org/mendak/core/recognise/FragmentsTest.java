@@ -76,4 +76,25 @@ class FragmentsTest {
         assertThat(found(List.of("not enough room", "room"), "Not enough ROOM"))
                 .containsExactly("not enough room@0", "room@11");
     }
+
+    /** Far more than is compared at a time, so that fragments lie across its borders; letters beyond ASCII count byte by byte. */
+    @Test
+    void fragmentsAreFoundWhereverTheyStandInALongText() {
+        List<String> fragments =
+                List.of("fail", "seals", "berth 7", "not ready", "the quay is closed", "m\u00f8rke kai");
+        StringBuilder text = new StringBuilder();
+        TreeSet<String> expected = new TreeSet<>();
+        Random random = new Random(3);
+        int bytes = 0;
+        while (bytes < 60_000) {
+            String gap = ".".repeat(1 + random.nextInt(400));
+            String f = fragments.get(random.nextInt(fragments.size()));
+            text.append(gap);
+            bytes += gap.length();
+            expected.add(f + "@" + bytes);
+            text.append(f.startsWith("m") ? f : f.toUpperCase(Locale.ROOT));
+            bytes += f.getBytes(StandardCharsets.UTF_8).length;
+        }
+        assertThat(found(fragments, text.toString())).isEqualTo(expected);
+    }
 }

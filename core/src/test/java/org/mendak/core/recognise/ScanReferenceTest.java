@@ -122,7 +122,7 @@ class ScanReferenceTest {
         Set<String> slow = new TreeSet<>();
         for (int i = 0; i < lines.size(); i++) {
             for (KnownError e : errors) {
-                boolean long_ = e.signatures()
+                boolean isLong = e.signatures()
                                 .get(0)
                                 .template()
                                 .literals()
@@ -130,7 +130,7 @@ class ScanReferenceTest {
                                 .filter(Character::isLetter)
                                 .count()
                         >= 8;
-                if (long_ && stands(e, lines.get(i))) {
+                if (isLong && stands(e, lines.get(i))) {
                     slow.add(e.key() + "@" + (i + 1));
                 }
             }
@@ -149,6 +149,7 @@ class ScanReferenceTest {
                         },
                         b -> true);
         f.known().forEach(k -> k.marks().forEach(m -> fast.add(k.error() + "@" + m)));
+        assertThat(slow).hasSizeGreaterThan(10);
         slow.removeAll(fast);
         assertThat(slow.stream()
                         .map(m -> m + " "

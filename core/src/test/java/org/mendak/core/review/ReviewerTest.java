@@ -91,4 +91,27 @@ class ReviewerTest {
         expect(problems, Problem.Severity.WARNING, 1, "never puts it back");
         expect(problems, Problem.Severity.HINT, 2, "a-long-ladder");
     }
+
+    /** Whether a step is done cannot hang on what only the step itself prints; whether to go on can. */
+    @Test
+    void aStepsOwnOutputComesTooLateForItsWhen() {
+        List<Problem> problems = review(DocumentKind.FIX, """
+                ---
+                fix: k
+                title: "K"
+                minutes: 3
+                ---
+                ## Look
+                - Capture: `holds {crates:list}`
+                - When: `count(crates) > 0`
+                - Only if: `count(crates) > 1`
+
+                ## Carry
+                - For each: `one` in `crates`
+                - Check: `tide = low`
+                """);
+        expect(problems, Problem.Severity.WARNING, 6, "\"crates\" is not known in this step");
+        expect(problems, Problem.Severity.WARNING, 11, "\"tide\" is not known in this step");
+        assertThat(problems).hasSize(2);
+    }
 }
