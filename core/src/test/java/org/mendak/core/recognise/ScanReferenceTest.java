@@ -48,21 +48,7 @@ class ScanReferenceTest {
     private static KnownError error(int n, String message) {
         Signature s = new Signature(
                 Signature.Kind.MESSAGE, message, Template.parse(message).value(), 1);
-        return new KnownError(
-                "e" + n,
-                "e" + n,
-                List.of(),
-                List.of(),
-                List.of(),
-                false,
-                "",
-                List.of(s),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of());
+        return Errors.of("e" + n, List.of(), List.of(s));
     }
 
     private static String message(Random random) {

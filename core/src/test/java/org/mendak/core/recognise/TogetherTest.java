@@ -25,21 +25,7 @@ class TogetherTest {
                             : new Signature(
                                     Signature.Kind.MESSAGE, s, Template.parse(s).orThrow(), 1));
         }
-        return new KnownError(
-                key,
-                "About " + key,
-                phases,
-                List.of(),
-                List.of(),
-                false,
-                "",
-                all,
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of());
+        return Errors.of(key, phases, all);
     }
 
     private static final KnownError POINTER =
