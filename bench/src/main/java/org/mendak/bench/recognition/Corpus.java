@@ -60,7 +60,8 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
                 List.of(),
                 List.of(),
                 List.of(),
-                List.of());
+                List.of(),
+                null);
     }
 
     static Corpus build(Path folder) throws IOException, InterruptedException {

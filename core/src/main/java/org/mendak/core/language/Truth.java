@@ -15,7 +15,8 @@ public enum Truth {
         return b ? YES : NO;
     }
 
-    Truth and(Truth o) {
+    /** Yes if both are, no if one is no. */
+    public Truth and(Truth o) {
         return this == NO || o == NO ? NO : this == YES && o == YES ? YES : UNKNOWN;
     }
 

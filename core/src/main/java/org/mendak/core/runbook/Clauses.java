@@ -3,6 +3,7 @@ package org.mendak.core.runbook;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -15,20 +16,15 @@ final class Clauses {
 
     private Clauses() {}
 
-    /** The first code span's content, or the whole value if there is none. */
-    static String codeOr(Body.Clause c) {
-        return c.value().matches("`+") ? "" : code(c.value()).orElse(c.value());
-    }
+    /** A code span: its content, where that starts, and where the closing backticks end, all from 0. */
+    private record Span(String content, int from, int end) {}
 
-    /** The column, from 1, at which {@link #codeOr} starts. */
-    static int codeColumn(Body.Clause c) {
-        int tick = c.value().indexOf('`');
-        return c.valueColumn() + (tick < 0 || code(c.value()).isEmpty() ? 0 : ticksAt(c.value(), tick) + tick);
-    }
-
-    /** The content of the first code span: by CommonMark 6.1, between runs of as many backticks. */
-    static Optional<String> code(String value) {
-        int open = value.indexOf('`');
+    /**
+     * The first code span from a place on, by CommonMark 6.1: between runs of as many backticks; one blank is taken from each end
+     * where both have one and not all is blank.
+     */
+    private static Optional<Span> span(String value, int start) {
+        int open = value.indexOf('`', start);
         if (open < 0) {
             return Optional.empty();
         }
@@ -38,26 +34,47 @@ final class Clauses {
         while (close >= 0 && ticksAt(value, close) != n) {
             close = value.indexOf(fence, close + ticksAt(value, close));
         }
-        return close < 0 ? Optional.empty() : Optional.of(value.substring(open + n, close));
+        if (close < 0) {
+            return Optional.empty();
+        }
+        String raw = value.substring(open + n, close);
+        boolean padded = raw.length() > 1 && raw.startsWith(" ") && raw.endsWith(" ") && !raw.isBlank();
+        return Optional.of(
+                new Span(padded ? raw.substring(1, raw.length() - 1) : raw, open + n + (padded ? 1 : 0), close + n));
+    }
+
+    /** The first code span's content, or the whole value if there is none. */
+    static String codeOr(Body.Clause c) {
+        return c.value().matches("`+") ? "" : code(c.value()).orElse(c.value());
+    }
+
+    /** The column, from 1, at which {@link #codeOr} starts. */
+    static int codeColumn(Body.Clause c) {
+        return c.valueColumn() + span(c.value(), 0).map(Span::from).orElse(0);
+    }
+
+    /** The content of the first code span. */
+    static Optional<String> code(String value) {
+        return span(value, 0).map(Span::content);
     }
 
     /** The value without its first code span and the comma or colon before it. */
     static String withoutCode(String value) {
-        return code(value)
-                .map(c -> value.replaceFirst("\\s*[,:]?\\s*`+" + Pattern.quote(c) + "`+", "")
-                        .strip())
-                .orElse(value);
+        Optional<Span> span = span(value, 0);
+        if (span.isEmpty()) {
+            return value;
+        }
+        String before = value.substring(0, value.indexOf('`')).replaceFirst("\\s*[,:]?\\s*$", "");
+        return (before + value.substring(span.get().end())).strip();
     }
 
     /** The contents of all code spans, in order. */
     static List<String> codes(String value) {
         List<String> all = new ArrayList<>();
-        String rest = value;
-        for (Optional<String> c = code(rest); c.isPresent(); c = code(rest)) {
-            all.add(c.get());
-            int open = rest.indexOf('`');
-            int n = ticksAt(rest, open);
-            rest = rest.substring(rest.indexOf(c.get(), open + n) + c.get().length() + n);
+        for (Optional<Span> s = span(value, 0);
+                s.isPresent();
+                s = span(value, s.get().end())) {
+            all.add(s.get().content());
         }
         return all;
     }
@@ -104,6 +121,52 @@ final class Clauses {
         return destination.endsWith(".md") && destination.contains("fixes/")
                 ? destination.substring(slash + 1, destination.length() - 3)
                 : "";
+    }
+
+    /** The key of the fix that a heading links to, if the heading is that link and nothing else; else empty. */
+    static String keyOfOnlyLink(String heading) {
+        Matcher m = LINK.matcher(heading.strip());
+        if (!m.matches()) {
+            return "";
+        }
+        String target = m.group(1);
+        return target.endsWith(".md") && !target.contains("errors/")
+                ? target.substring(target.lastIndexOf('/') + 1, target.length() - 3)
+                : "";
+    }
+
+    /** The text of a heading that is a link. */
+    static String linkText(String heading) {
+        return heading.strip().replaceFirst("^\\[([^\\]]*)\\].*$", "$1");
+    }
+
+    /** Reads {@code name = value} into a map. */
+    static void with(Body.Clause c, Map<String, String> with, Problems problems) {
+        String text = codeOr(c);
+        int equals = text.indexOf('=');
+        if (equals < 1) {
+            problems.error(c.line(), c.valueColumn(), "With needs a name and a value", "write `area = {stage}`");
+            return;
+        }
+        with.put(text.substring(0, equals).strip(), text.substring(equals + 1).strip());
+    }
+
+    /** The parts of a value between semicolons that do not stand in a code span; at least one, which may be empty. */
+    static List<String> parts(String value) {
+        List<String> parts = new ArrayList<>();
+        StringBuilder part = new StringBuilder();
+        boolean code = false;
+        for (char c : value.toCharArray()) {
+            code ^= c == '`';
+            if (c == ';' && !code) {
+                parts.add(part.toString().strip());
+                part.setLength(0);
+            } else {
+                part.append(c);
+            }
+        }
+        parts.add(part.toString().strip());
+        return parts;
     }
 
     static List<String> keysOfLinks(String markdown) {

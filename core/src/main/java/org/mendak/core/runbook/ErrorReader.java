@@ -67,7 +67,8 @@ final class ErrorReader {
                 questions,
                 tries,
                 ruledOut,
-                verify);
+                verify,
+                head.date("confirmed"));
     }
 
     private List<Phase> phases() {
@@ -196,32 +197,22 @@ final class ErrorReader {
         Condition when = null;
         String whenText = "";
         List<String> after = new ArrayList<>();
+        List<String> together = new ArrayList<>();
         boolean lastResort = false;
         for (Body.Clause c : Keywords.known(item.clauses(), Keywords.TRY, problems)) {
             switch (c.keyword()) {
-                case "With" -> with(c, with);
+                case "With" -> Clauses.with(c, with, problems);
                 case "When" -> {
                     whenText = Clauses.codeOr(c);
                     when = problems.take(Condition.parse(whenText), c.line(), Clauses.codeColumn(c));
                 }
                 case "After" -> after.addAll(Clauses.keysOfLinks(c.value()));
                 case "Last resort" -> lastResort = true;
-                default ->
-                    problems.warning(
-                            c.line(), c.column(), "\"Together\" is not evaluated yet", "list the fixes one by one");
+                default -> together.addAll(Clauses.keysOfLinks(c.value()));
             }
         }
-        tries.add(new KnownError.TryItem(fix, item.linkText(), with, when, whenText, after, lastResort, item.line()));
-    }
-
-    private void with(Body.Clause c, Map<String, String> with) {
-        String text = Clauses.codeOr(c);
-        int equals = text.indexOf('=');
-        if (equals < 1) {
-            problems.error(c.line(), c.valueColumn(), "With needs a name and a value", "write `area = {stage}`");
-            return;
-        }
-        with.put(text.substring(0, equals).strip(), text.substring(equals + 1).strip());
+        tries.add(new KnownError.TryItem(
+                fix, item.linkText(), with, when, whenText, after, together, lastResort, item.line()));
     }
 
     private void checkAfter() {
@@ -234,6 +225,18 @@ final class ErrorReader {
                             1,
                             "\"" + t.fix() + "\" comes after \"" + before + "\", which is not in this list",
                             "add it to Try, or take After away");
+                }
+            }
+        }
+        for (KnownError.TryItem t : tries) {
+            for (String other : t.together()) {
+                if (!keys.contains(other) || other.equals(t.fix())) {
+                    problems.error(
+                            t.line(),
+                            1,
+                            "\"" + t.fix() + "\" is done together with \"" + other
+                                    + "\", which is no other fix of this list",
+                            "add it to Try, or take Together away");
                 }
             }
         }

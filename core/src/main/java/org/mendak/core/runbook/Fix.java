@@ -1,5 +1,8 @@
 package org.mendak.core.runbook;
 
+import java.time.LocalDate;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Condition;
@@ -15,6 +18,7 @@ import org.mendak.core.language.ValueType;
  * @param parameters names and types of the values that a known error hands in
  * @param discouraged why not to use it; empty if it is not discouraged
  * @param intro why it works; CommonMark, may be empty
+ * @param traits what else its head says
  */
 public record Fix(
         String key,
@@ -29,7 +33,8 @@ public record Fix(
         String discouraged,
         String intro,
         List<String> sideEffects,
-        List<Step> steps) {
+        List<Step> steps,
+        Traits traits) {
 
     public Fix {
         needs = List.copyOf(needs);
@@ -38,6 +43,33 @@ public record Fix(
         aliases = List.copyOf(aliases);
         sideEffects = List.copyOf(sideEffects);
         steps = List.copyOf(steps);
+    }
+
+    /**
+     * What the head says for judging a fix.
+     *
+     * @param keepsData whether nothing of the user's is lost
+     * @param offline whether it can be done without a network
+     * @param affects whom it touches beside the device's user; empty for nobody
+     * @param oppositeOf keys of fixes that undo what this one does
+     * @param substantial the day since which it is another fix in truth; null if never
+     * @param confirmed the day somebody last confirmed it; null if nobody did
+     */
+    public record Traits(
+            boolean reversible,
+            boolean keepsData,
+            boolean offline,
+            String affects,
+            List<String> oppositeOf,
+            LocalDate substantial,
+            LocalDate confirmed) {
+
+        /** Of a fix whose head says nothing of it. */
+        public static final Traits NONE = new Traits(false, false, false, "", List.of(), null, null);
+
+        public Traits {
+            oppositeOf = List.copyOf(oppositeOf);
+        }
     }
 
     /** What a fix can do beyond repairing. */
@@ -60,6 +92,10 @@ public record Fix(
      * @param each the list it is repeated for; null if it is done once
      * @param onlyIf what must hold for going on once the step's output is there; null if nothing
      * @param nothingShows what nothing visible means here; empty if something shows
+     * @param part the fix that this step runs; null if it is a step of its own
+     * @param asks questions that the step puts to whoever is at the device
+     * @param gets what must be fetched for it
+     * @param followUps what somebody has to do later because of it
      * @param line where its heading stands, from 1
      */
     public record Step(
@@ -82,8 +118,15 @@ public record Fix(
             List<Check> checks,
             List<Answer> answers,
             String nothingShows,
+            Part part,
+            List<Ask> asks,
+            List<Get> gets,
+            List<FollowUp> followUps,
             int line) {
         public Step {
+            asks = List.copyOf(asks);
+            gets = List.copyOf(gets);
+            followUps = List.copyOf(followUps);
             checks = List.copyOf(checks);
             answers = List.copyOf(answers);
             fences = List.copyOf(fences);
@@ -94,6 +137,34 @@ public record Fix(
             notes = List.copyOf(notes);
         }
     }
+
+    /** Another fix run as a part; {@code with} are values for its parameters: a literal, or {@code {name}}. */
+    public record Part(String fix, Map<String, String> with) {
+        public Part {
+            with = Collections.unmodifiableMap(new LinkedHashMap<>(with));
+        }
+    }
+
+    /** A question inside a step; {@code sets} is the fact that the answer sets. */
+    public record Ask(String text, String sets, List<String> choices) {
+        public Ask {
+            choices = List.copyOf(choices);
+        }
+    }
+
+    /**
+     * Something to fetch.
+     *
+     * @param address where it lies, as written; shown, never followed by Mendak
+     * @param origin who hands it out; may be empty
+     * @param when for which cases it is the right one; null if for all
+     * @param size as written; empty if not said
+     * @param asOf the day on which this was true; null if not said
+     */
+    public record Get(String name, String address, String origin, Guard when, String size, LocalDate asOf) {}
+
+    /** Something to do later that a case does not close over; {@code who} is to do it, empty for whoever works the case. */
+    public record FollowUp(String text, String who) {}
 
     /** A condition and how it was written. */
     public record Guard(Condition condition, String text) {}

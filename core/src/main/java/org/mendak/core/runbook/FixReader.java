@@ -75,7 +75,24 @@ final class FixReader {
                 head.text("discouraged").map(Head.Text::value).orElse(""),
                 intro.proseText(),
                 sideEffects,
-                steps);
+                steps,
+                traits());
+    }
+
+    private Fix.Traits traits() {
+        return new Fix.Traits(
+                yes("reversible"),
+                yes("keeps-data"),
+                yes("offline"),
+                head.text("affects").map(Head.Text::value).orElse(""),
+                values("opposite-of"),
+                head.date("substantial"),
+                head.date("confirmed"));
+    }
+
+    private boolean yes(String name) {
+        return head.text(name).isPresent()
+                && choice(name, "false", "true", "yes", "no").matches("true|yes");
     }
 
     private List<String> values(String name) {

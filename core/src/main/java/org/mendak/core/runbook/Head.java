@@ -1,5 +1,7 @@
 package org.mendak.core.runbook;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -174,6 +176,24 @@ final class Head {
             return otherwise;
         }
         return n.get().doubleValue();
+    }
+
+    /** A day such as 2026-03-14; null if the key is not there or, with a problem, if it is none. */
+    LocalDate date(String key) {
+        Text t = text(key).orElse(null);
+        if (t == null) {
+            return null;
+        }
+        try {
+            return LocalDate.parse(t.value());
+        } catch (DateTimeParseException e) {
+            problems.error(
+                    t.line(),
+                    t.column(),
+                    "\"" + t.value() + "\" is not a day",
+                    "write for example " + key + ": 2026-03-14");
+            return null;
+        }
     }
 
     /** The place of a key, or of the head's first line. */

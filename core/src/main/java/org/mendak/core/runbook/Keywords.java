@@ -35,7 +35,8 @@ final class Keywords {
             "Done when",
             "Nothing shows",
             "Destroys",
-            "Ask");
+            "Ask",
+            "With");
 
     private Keywords() {}
 

@@ -1,5 +1,6 @@
 package org.mendak.core.runbook;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Condition;
@@ -13,6 +14,7 @@ import org.mendak.core.language.Template;
  * @param firstAid whether this is what to try when nothing matches; it has no signatures then
  * @param intro prose for the agent, CommonMark; may be empty
  * @param tries the fixes, in the author's order
+ * @param confirmed the day somebody last confirmed it; null if nobody did
  */
 public record KnownError(
         String key,
@@ -28,7 +30,8 @@ public record KnownError(
         List<Question> questions,
         List<TryItem> tries,
         List<RuledOut> ruledOut,
-        List<VerifyItem> verify) {
+        List<VerifyItem> verify,
+        LocalDate confirmed) {
 
     public KnownError {
         phases = List.copyOf(phases);
@@ -71,6 +74,7 @@ public record KnownError(
      * @param when the condition under which it applies; null if always
      * @param whenText the condition as written; empty if there is none
      * @param after keys of fixes that must have been tried before
+     * @param together keys of fixes that are done with this one before one retest
      */
     public record TryItem(
             String fix,
@@ -79,11 +83,13 @@ public record KnownError(
             Condition when,
             String whenText,
             List<String> after,
+            List<String> together,
             boolean lastResort,
             int line) {
         public TryItem {
             with = Map.copyOf(with);
             after = List.copyOf(after);
+            together = List.copyOf(together);
         }
     }
 

@@ -1,10 +1,15 @@
 package org.mendak.core.runbook;
 
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.language.Condition;
+import org.mendak.core.language.Quantity;
 import org.mendak.core.language.Template;
 
 /** Reads one step of a fix out of its section. */
@@ -14,6 +19,9 @@ final class StepReader {
 
     /** "Really clear?": yes; the lists come back. */
     private static final Pattern SPOKEN = Pattern.compile("\"([^\"]{1,300})\"\\s*:\\s*([^;]{1,100})(?:;(.*))?");
+
+    private static final Pattern GET = Pattern.compile(
+            "\\[([^\\]\\n]{1,200})\\]\\(([^)\\s]{1,500})\\)(?:\\s+from\\s+([^;]{1,120}))?\\s*(?:;(.*))?");
 
     private final Body.Section section;
     private final Problems problems;
@@ -33,6 +41,10 @@ final class StepReader {
     private Fix.Guard when;
     private Fix.ForEach each;
     private Fix.OnlyIf onlyIf;
+    private final Map<String, String> with = new LinkedHashMap<>();
+    private final List<Fix.Ask> asks = new ArrayList<>();
+    private final List<Fix.Get> gets = new ArrayList<>();
+    private final List<Fix.FollowUp> followUps = new ArrayList<>();
 
     StepReader(Body.Section section, Problems problems) {
         this.section = section;
@@ -45,10 +57,11 @@ final class StepReader {
         if (section.title().isBlank()) {
             problems.error(line, 1, "the step has no heading", "write what to do after ##");
         }
+        Fix.Part part = part(line);
         List<String> prose = new ArrayList<>(section.prose());
         section.items().forEach(i -> prose.add("- " + i.text()));
         return new Fix.Step(
-                section.title(),
+                part == null ? section.title() : Clauses.linkText(section.title()),
                 String.join("\n\n", prose),
                 section.fences(),
                 expect,
@@ -67,7 +80,35 @@ final class StepReader {
                 checks,
                 answers,
                 nothingShows,
+                part,
+                asks,
+                gets,
+                followUps,
                 line);
+    }
+
+    /** A heading that is one link to a fix runs that fix here; only When and With mean something beside it. */
+    private Fix.Part part(int line) {
+        String key = Clauses.keyOfOnlyLink(section.title());
+        if (key.isEmpty()) {
+            if (!with.isEmpty()) {
+                problems.warning(
+                        line, 1, "With belongs to a step that runs another fix", "make the heading a link to a fix");
+            }
+            return null;
+        }
+        boolean more = !section.fences().isEmpty()
+                || section.clauses().stream()
+                        .anyMatch(c -> Keywords.STEP.contains(c.keyword())
+                                && !List.of("When", "With", "Caution").contains(c.keyword()));
+        if (more) {
+            problems.error(
+                    line,
+                    1,
+                    "a step that runs another fix has nothing of its own but When, With and Caution",
+                    "put the rest into a step before or behind it");
+        }
+        return new Fix.Part(key, with);
     }
 
     private void clause(Body.Clause c) {
@@ -91,6 +132,10 @@ final class StepReader {
             case "Only if" -> onlyIf = once(c, onlyIf) ? onlyIf(c) : onlyIf;
             case "Check" -> check(c);
             case "Answer" -> answer(c);
+            case "With" -> Clauses.with(c, with, problems);
+            case "Ask" -> ask(c);
+            case "Get" -> get(c);
+            case "Follow up" -> followUps.add(followUp(c));
             default -> notes.add(new Fix.Note(c.keyword(), c.value()));
         }
     }
@@ -105,6 +150,79 @@ final class StepReader {
                     "join them with and, or or");
         }
         return before == null;
+    }
+
+    /** Is the lamp on?; sets `lamp`; green, red, off. */
+    private void ask(Body.Clause c) {
+        List<String> parts = Clauses.parts(c.value());
+        String sets = parts.stream()
+                .filter(x -> x.startsWith("sets "))
+                .map(x -> Clauses.code(x).orElse(""))
+                .findFirst()
+                .orElse("");
+        if (!isName(sets) || parts.get(0).startsWith("sets ")) {
+            problems.error(
+                    c.line(), c.valueColumn(), "Ask needs a question and a fact", "write Is the lamp on?; sets `lamp`");
+            return;
+        }
+        List<String> choices = parts.stream()
+                .skip(1)
+                .filter(x -> !x.startsWith("sets "))
+                .flatMap(x -> Clauses.commaList(x).stream())
+                .toList();
+        asks.add(new Fix.Ask(parts.get(0), sets, choices.isEmpty() ? List.of("yes", "no") : choices));
+    }
+
+    /** [name](address) from the shore store; 812 MB; as of 2026-09-01; when `device.image >= 7.0`. */
+    private void get(Body.Clause c) {
+        Matcher m = GET.matcher(c.value());
+        if (!m.matches()) {
+            problems.error(
+                    c.line(), c.valueColumn(), "Get needs a name and an address", "write [name](address); 812 MB");
+            return;
+        }
+        String origin = m.group(3) == null ? "" : m.group(3).strip();
+        String size = "";
+        LocalDate asOf = null;
+        Fix.Guard only = null;
+        for (String part : m.group(4) == null ? List.<String>of() : Clauses.parts(m.group(4))) {
+            if (part.startsWith("when ")) {
+                int at = c.value().indexOf(Clauses.code(part).orElse(part));
+                String text = Clauses.code(part).orElse(part.substring(5));
+                Condition condition = problems.take(Condition.parse(text), c.line(), c.valueColumn() + at);
+                only = condition == null ? null : new Fix.Guard(condition, text);
+            } else if (part.startsWith("as of ")) {
+                asOf = day(part.substring(6).strip(), c);
+            } else if (Quantity.size(part).isPresent()) {
+                size = part;
+            } else if (!part.isBlank()) {
+                problems.error(
+                        c.line(),
+                        c.valueColumn(),
+                        "\"" + part + "\" says nothing about what to get",
+                        "write a size, as of a day, or when a condition");
+            }
+        }
+        gets.add(new Fix.Get(m.group(1), m.group(2), origin, only, size, asOf));
+    }
+
+    private LocalDate day(String text, Body.Clause c) {
+        try {
+            return LocalDate.parse(text);
+        } catch (DateTimeParseException e) {
+            problems.error(c.line(), c.valueColumn(), "\"" + text + "\" is not a day", "write as of 2026-03-14");
+            return null;
+        }
+    }
+
+    /** What to do; and for whom behind a semicolon: order a new medium; by the store keeper. */
+    private static Fix.FollowUp followUp(Body.Clause c) {
+        List<String> parts = Clauses.parts(c.value());
+        String last = parts.get(parts.size() - 1);
+        boolean named = parts.size() > 1 && last.startsWith("by ");
+        return new Fix.FollowUp(
+                named ? String.join("; ", parts.subList(0, parts.size() - 1)) : c.value(),
+                named ? last.substring(3).strip() : "");
     }
 
     private Fix.Guard guard(Body.Clause c) {

@@ -2,6 +2,7 @@ package org.mendak.core.runbook;
 
 import java.util.List;
 import java.util.Optional;
+import org.mendak.core.language.ValueType;
 
 /**
  * The library's own words: products, facts and needs, and the desk's settings. Read from {@code library.yaml}.
@@ -28,21 +29,46 @@ public record Vocabulary(
         }
     }
 
-    /** Something that can be known of a case; {@code choices} empty for free text. */
-    public record Fact(String id, String title, List<String> choices) {
+    /**
+     * Something that can be known of a case.
+     *
+     * @param choices the answers to choose from; empty for free text
+     * @param type what a value must look like; null if anything will do
+     * @param minutes what finding it out costs, 0 or more
+     * @param how how to find it out; may be empty
+     * @param ofDevice whether it stays true of the device from one case to the next
+     */
+    public record Fact(
+            String id,
+            String title,
+            List<String> choices,
+            ValueType type,
+            double minutes,
+            String how,
+            boolean ofDevice) {
         public Fact {
             choices = List.copyOf(choices);
         }
     }
 
-    /** What must be at hand; {@code minutes} is what getting it costs once a case, 0 or more. */
-    public record Need(String id, String title, double minutes) {}
+    /**
+     * What must be at hand.
+     *
+     * @param minutes what getting it costs once a case, 0 or more
+     * @param how how to get it; may be empty
+     */
+    public record Need(String id, String title, double minutes, String how) {}
 
     /** The vocabulary and what is to be mended in it. */
     public record Read(Vocabulary vocabulary, List<Problem> problems) {
         public Read {
             problems = List.copyOf(problems);
         }
+    }
+
+    /** The fact of that name, or empty. */
+    public Optional<Fact> fact(String id) {
+        return facts.stream().filter(f -> f.id().equals(id)).findFirst();
     }
 
     /** The need of that name, or empty. */

@@ -2,7 +2,9 @@ package org.mendak.core.runbook;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import org.mendak.core.language.ValueType;
 
 /** Reads {@code library.yaml}. */
 final class VocabularyReader {
@@ -26,19 +28,30 @@ final class VocabularyReader {
         Head p = root.inner("products");
         for (Head.Text name : p.keys()) {
             Head h = p.inner(name.value());
+            h.expectOnly(Set.of("about", "versions"));
             products.add(new Vocabulary.Product(name.value(), text(h, "about", ""), values(h, "versions")));
         }
         List<Vocabulary.Fact> facts = new ArrayList<>();
         Head f = root.inner("facts");
         for (Head.Text name : f.keys()) {
             Head h = f.inner(name.value());
-            facts.add(new Vocabulary.Fact(name.value(), text(h, "title", name.value()), values(h, "choices")));
+            h.expectOnly(Set.of("title", "choices", "type", "minutes", "how", "of-device"));
+            facts.add(new Vocabulary.Fact(
+                    name.value(),
+                    text(h, "title", name.value()),
+                    values(h, "choices"),
+                    type(h, problems),
+                    h.number("minutes", 0),
+                    text(h, "how", ""),
+                    text(h, "of-device", "").matches("true|yes")));
         }
         List<Vocabulary.Need> needs = new ArrayList<>();
         Head n = root.inner("needs");
         for (Head.Text name : n.keys()) {
             Head h = n.inner(name.value());
-            needs.add(new Vocabulary.Need(name.value(), text(h, "title", name.value()), h.number("minutes", 0)));
+            h.expectOnly(Set.of("title", "minutes", "how"));
+            needs.add(new Vocabulary.Need(
+                    name.value(), text(h, "title", name.value()), h.number("minutes", 0), text(h, "how", "")));
         }
         Head settings = root.inner("settings");
         settings.expectOnly(Set.of("hand-over-minutes", "holding-days"));
@@ -50,6 +63,19 @@ final class VocabularyReader {
                         settings.number("hand-over-minutes", 45),
                         settings.number("holding-days", 14)),
                 problems.sorted());
+    }
+
+    private static ValueType type(Head h, Problems problems) {
+        Head.Text t = h.text("type").orElse(null);
+        if (t == null) {
+            return null;
+        }
+        Optional<ValueType> type = ValueType.named(t.value());
+        if (type.isEmpty()) {
+            problems.error(
+                    t.line(), t.column(), "\"" + t.value() + "\" is not a type", "types are " + ValueType.words());
+        }
+        return type.orElse(null);
     }
 
     private static String text(Head h, String key, String otherwise) {

@@ -25,6 +25,7 @@ final class Errors {
                 List.of(),
                 List.of(),
                 List.of(),
-                List.of());
+                List.of(),
+                null);
     }
 }

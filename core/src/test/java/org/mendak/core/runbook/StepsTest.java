@@ -115,4 +115,50 @@ class StepsTest {
         assertThat(problems).extracting(Problem::line).containsExactly(10, 11, 12, 14);
         assertThat(problems).allMatch(p -> p.severity() == Problem.Severity.ERROR);
     }
+
+    @Test
+    void somethingMayHaveToBeFetched() {
+        Fix.Step s = only(
+                "## Fetch\n- Get: [till.pkg](stage://shore/till.pkg) from the shore store; 812 MB; as of 2026-09-01;"
+                        + " when `device.image >= 7.0`\n- Get: [till-old.pkg](stage://shore/old.pkg)\n");
+        Fix.Get first = s.gets().get(0);
+        assertThat(first.name()).isEqualTo("till.pkg");
+        assertThat(first.address()).isEqualTo("stage://shore/till.pkg");
+        assertThat(first.origin()).isEqualTo("the shore store");
+        assertThat(first.size()).isEqualTo("812 MB");
+        assertThat(first.asOf()).isEqualTo("2026-09-01");
+        assertThat(first.when().condition().evaluate(new Facts(Map.of("device.image", "6.2"))))
+                .hasToString("NO");
+        assertThat(s.gets().get(1).when()).isNull();
+    }
+
+    @Test
+    void aStepMayAskAndLeaveWorkForLater() {
+        Fix.Step s = only(
+                "## Look\n- Ask: Which lamp is on?; sets `lamp`; green, red\n- Ask: Does it hum?; sets `hums`\n- Follow up: order a"
+                        + " lamp; by the store keeper\n- Follow up: look in again\n");
+        assertThat(s.asks())
+                .containsExactly(
+                        new Fix.Ask("Which lamp is on?", "lamp", List.of("green", "red")),
+                        new Fix.Ask("Does it hum?", "hums", List.of("yes", "no")));
+        assertThat(s.followUps())
+                .containsExactly(
+                        new Fix.FollowUp("order a lamp", "the store keeper"), new Fix.FollowUp("look in again", ""));
+    }
+
+    @Test
+    void whatCannotBeReadOfTheseIsNamed() {
+        List<Problem> problems = parsed("""
+                ## Fetch
+                - Get: the package from the shelf
+                - Get: [a](b); as of spring
+                - Get: [a](b); bigger
+                - Get: [a](b); when `a = `
+                - Ask: Is it on?
+                """).problems();
+        assertThat(problems).extracting(Problem::line).containsExactly(10, 11, 12, 13, 14);
+        assertThat(problems)
+                .extracting(Problem::message)
+                .contains("Get needs a name and an address", "\"spring\" is not a day");
+    }
 }

@@ -40,7 +40,7 @@ class CaseKnowledge {
         Library now = library.library();
         Map<String, Integer> pins = new LinkedHashMap<>();
         Set<String> ids = new HashSet<>(Set.of("error/" + error.key()));
-        Library.fixKeys(error).forEach(f -> ids.add("fix/" + f));
+        now.fixKeysWithParts(error).forEach(f -> ids.add("fix/" + f));
         ids.forEach(id -> {
             if (now.revisions().containsKey(id)) {
                 pins.put(id, now.revisions().get(id));

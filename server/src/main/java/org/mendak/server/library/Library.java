@@ -1,12 +1,15 @@
 package org.mendak.server.library;
 
 import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
+import org.mendak.core.runbook.WorkedStep;
 
 /**
  * The published library, parsed. Immutable; replaced as one after every change.
@@ -47,6 +50,15 @@ public record Library(
     /** The known errors that can be recognised. */
     public Collection<KnownError> recognisable() {
         return errors.values().stream().filter(e -> !e.firstAid()).toList();
+    }
+
+    /** The keys of an error's fixes and of the fixes that those run as parts. */
+    public Set<String> fixKeysWithParts(KnownError e) {
+        Set<String> keys = new LinkedHashSet<>(fixKeys(e));
+        for (String key : fixKeys(e)) {
+            fix(key).ifPresent(f -> keys.addAll(WorkedStep.parts(f, this::fix)));
+        }
+        return keys;
     }
 
     /** The keys of an error's fixes in the author's order. */
