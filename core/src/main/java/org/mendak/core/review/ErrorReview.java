@@ -6,7 +6,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.recognise.Recogniser;
-import org.mendak.core.runbook.Fix;
+import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.Signature;
@@ -17,13 +17,13 @@ final class ErrorReview {
     private static final Pattern NAME = Pattern.compile("\\{([A-Za-z_][A-Za-z0-9_.-]{0,60})\\}");
     private final KnownError error;
     private final Reviewer.Shelf shelf;
-    private final List<Problem> problems;
+    private final Findings found;
     private final Set<String> values = new HashSet<>();
 
     ErrorReview(KnownError error, Reviewer.Shelf shelf, List<Problem> problems) {
         this.error = error;
         this.shelf = shelf;
-        this.problems = problems;
+        this.found = new Findings(problems, shelf);
     }
 
     void run() {
@@ -42,12 +42,11 @@ final class ErrorReview {
         error.tries().forEach(this::tryItem);
         error.ruledOut().forEach(r -> known(r.fix(), r.line()));
         sharedCodes();
+        othersSamples();
+        new TryReview(error, shelf, found).run();
         if (error.verify().isEmpty()) {
-            add(
-                    Problem.Severity.WARNING,
-                    1,
-                    "nothing says how to verify that it is mended",
-                    "add ## Verify with the action to try again");
+            found.warning(
+                    1, "nothing says how to verify that it is mended", "add ## Verify with the action to try again");
         }
     }
 
@@ -57,8 +56,7 @@ final class ErrorReview {
             if (own.recognise(new Recogniser.Query(s.text(), null, null, null))
                     .candidates()
                     .isEmpty()) {
-                add(
-                        Problem.Severity.WARNING,
+                found.warning(
                         s.line(),
                         "no signature of this error matches this sample",
                         "mend the message, or take the sample away");
@@ -67,10 +65,12 @@ final class ErrorReview {
     }
 
     private void tryItem(KnownError.TryItem t) {
+        if (t.when() != null) {
+            found.sense(t.when(), t.whenText(), t.line());
+        }
         for (String name : t.when() == null ? Set.<String>of() : t.when().names()) {
             if (!isFact(name)) {
-                add(
-                        Problem.Severity.WARNING,
+                found.warning(
                         t.line(),
                         "\"" + name + "\" is never set: no question, message or fact is called so",
                         "declare it in library.yaml, or ask for it");
@@ -80,8 +80,7 @@ final class ErrorReview {
             Matcher m = NAME.matcher(value);
             while (m.find()) {
                 if (!values.contains(m.group(1)) && !isFact(m.group(1))) {
-                    add(
-                            Problem.Severity.WARNING,
+                    found.warning(
                             t.line(),
                             "{" + m.group(1) + "} is never captured",
                             "capture it in a message or a question");
@@ -89,30 +88,7 @@ final class ErrorReview {
             }
         }
         if (known(t.fix(), t.line())) {
-            parameters(t, shelf.fixes().get(t.fix()));
-        }
-    }
-
-    private void parameters(KnownError.TryItem t, Fix fix) {
-        for (String given : t.with().keySet()) {
-            if (!fix.parameters().containsKey(given)) {
-                add(
-                        Problem.Severity.WARNING,
-                        t.line(),
-                        "\"" + t.fix() + "\" has no parameter \"" + given + "\"",
-                        fix.parameters().isEmpty()
-                                ? "take With away"
-                                : "it has " + String.join(", ", fix.parameters().keySet()));
-            }
-        }
-        for (String wanted : fix.parameters().keySet()) {
-            if (!t.with().containsKey(wanted) && !values.contains(wanted)) {
-                add(
-                        Problem.Severity.WARNING,
-                        t.line(),
-                        "\"" + t.fix() + "\" wants \"" + wanted + "\", which nothing gives it",
-                        "add - With: `" + wanted + " = …`");
-            }
+            found.parameters(t.fix(), t.with(), values, t.line());
         }
     }
 
@@ -120,12 +96,59 @@ final class ErrorReview {
         if (shelf.fixes().containsKey(fix)) {
             return true;
         }
-        add(Problem.Severity.ERROR, line, "there is no fix \"" + fix + "\"", "write it first, or link to another one");
+        found.error(line, "there is no fix \"" + fix + "\"", "write it first, or link to another one");
         return false;
     }
 
     private boolean isFact(String name) {
         return values.contains(name) || shelf.isFact(name);
+    }
+
+    /** A signature that another error's sample satisfies would swallow that one's cases. */
+    private void othersSamples() {
+        Recogniser own = Recogniser.of(List.of(error));
+        int budget = MOST_SAMPLES;
+        for (KnownError other : shelf.errors().values()) {
+            if (other.key().equals(error.key()) || !meetsIn(other) || isTold(other) || budget <= 0) {
+                continue;
+            }
+            for (KnownError.Sample s : other.samples()) {
+                budget--;
+                boolean swallowed =
+                        own.recognise(new Recogniser.Query(s.text(), null, null, null)).candidates().stream()
+                                .anyMatch(Recognition.Candidate::recognised);
+                if (swallowed) {
+                    found.warning(
+                            error.signatures().isEmpty()
+                                    ? 1
+                                    : error.signatures().get(0).line(),
+                            "a sample of \"" + other.key() + "\" is recognised as this error",
+                            "make the message narrower, or add - Not to be confused with: and a link");
+                    break;
+                }
+            }
+        }
+    }
+
+    private static final int MOST_SAMPLES = 1_000;
+
+    /** Errors of other products or phases are told apart by those. */
+    private boolean meetsIn(KnownError other) {
+        boolean phase = error.phases().isEmpty()
+                || other.phases().isEmpty()
+                || error.phases().stream().anyMatch(other.phases()::contains);
+        Set<String> products = new HashSet<>();
+        error.products().forEach(p -> products.add(p.product()));
+        return phase
+                && (products.isEmpty()
+                        || other.products().isEmpty()
+                        || other.products().stream().anyMatch(p -> products.contains(p.product())));
+    }
+
+    private boolean isTold(KnownError other) {
+        String link = "(" + other.key() + ".md)";
+        String farther = "/" + other.key() + ".md)";
+        return error.confusions().stream().anyMatch(c -> c.contains(link) || c.contains(farther));
     }
 
     private void sharedCodes() {
@@ -139,17 +162,12 @@ final class ErrorReview {
                                 .anyMatch(o -> o.kind() == Signature.Kind.CODE
                                         && o.text().equalsIgnoreCase(s.text()));
                 if (same) {
-                    add(
-                            Problem.Severity.HINT,
+                    found.hint(
                             s.line(),
                             "\"" + other.key() + "\" has this code too",
                             "make sure that product, version or words tell them apart");
                 }
             }
         }
-    }
-
-    private void add(Problem.Severity severity, int line, String message, String remedy) {
-        problems.add(new Problem(severity, line, 1, message, remedy));
     }
 }

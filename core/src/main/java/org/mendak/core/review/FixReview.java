@@ -3,11 +3,15 @@ package org.mendak.core.review;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.Problem;
+import org.mendak.core.runbook.WorkedStep;
 
 /** The rules about a fix. */
 final class FixReview {
@@ -15,21 +19,31 @@ final class FixReview {
     /** A brace pair around one plain word, not after a dollar sign: what an author who forgot to declare a value writes. */
     private static final Pattern LOOKS_LIKE_VALUE = Pattern.compile("(?<!\\$)\\{([a-z][a-z0-9_]{1,40})\\}");
 
+    /** Words of a change that is not meant to stay. */
+    private static final Pattern FOR_A_WHILE = Pattern.compile(
+            "(?i)\\b(?:temporar(?:y|ily)|for the moment|for now|switch(?:ed)? off|turn(?:ed)? off|disable|suspend)\\b");
+
     private final Fix fix;
     private final Reviewer.Shelf shelf;
-    private final List<Problem> problems;
+    private final Findings found;
 
     FixReview(Fix fix, Reviewer.Shelf shelf, List<Problem> problems) {
         this.fix = fix;
         this.shelf = shelf;
-        this.problems = problems;
+        this.found = new Findings(problems, shelf);
     }
 
     void run() {
         Set<String> values = new HashSet<>(fix.parameters().keySet());
         for (Fix.Step step : fix.steps()) {
             wanted(before(step), values, step);
+            if (step.when() != null) {
+                found.sense(step.when().condition(), step.when().text(), step.line());
+            }
+            part(step, values);
+            originals(step, values);
             step.captures().forEach(c -> values.addAll(c.template().names().keySet()));
+            step.asks().forEach(a -> values.add(a.sets()));
             wanted(behind(step), values, step);
             if (step.each() != null) {
                 values.add(step.each().item());
@@ -41,37 +55,115 @@ final class FixReview {
                 undeclared(p.command(), values, step.line());
             }
             if (!step.destroys().isEmpty() && fix.risk() != Fix.Risk.DESTROYS) {
-                add(
-                        Problem.Severity.ERROR,
-                        step.line(),
-                        "this step destroys data, the head does not say so",
-                        "write risk: destroys");
+                found.error(step.line(), "this step destroys data, the head does not say so", "write risk: destroys");
             }
         }
         boolean names = fix.steps().stream().anyMatch(s -> !s.destroys().isEmpty());
         if (fix.risk() == Fix.Risk.DESTROYS && !names && !fix.steps().isEmpty()) {
-            add(
-                    Problem.Severity.WARNING,
-                    1,
-                    "no step names what is destroyed",
-                    "add - Destroys: with the target to the step");
+            found.warning(1, "no step names what is destroyed", "add - Destroys: with the target to the step");
         }
         boolean restores = fix.steps().stream().anyMatch(s -> !s.putBacks().isEmpty());
         if (fix.risk() == Fix.Risk.WEAKENS && !restores) {
-            add(
-                    Problem.Severity.WARNING,
-                    1,
-                    "it weakens something and never puts it back",
-                    "add - Put back: to the step that does it");
+            found.warning(1, "it weakens something and never puts it back", "add - Put back: to the step that does it");
         }
+        temporary();
+        ring();
+        unused();
         for (String need : fix.needs()) {
             if (!need.contains("=") && shelf.vocabulary().need(need).isEmpty()) {
-                add(
-                        Problem.Severity.HINT,
-                        2,
-                        "the need \"" + need + "\" is not in library.yaml",
-                        "declare it there with a title");
+                found.hint(2, "the need \"" + need + "\" is not in library.yaml", "declare it there with a title");
             }
+        }
+    }
+
+    private void part(Fix.Step step, Set<String> values) {
+        if (step.part() == null) {
+            return;
+        }
+        String key = step.part().fix();
+        Fix part = shelf.fixes().get(key);
+        if (part == null) {
+            found.error(step.line(), "there is no fix \"" + key + "\"", "write it first, or link to another one");
+            return;
+        }
+        found.parameters(key, step.part().with(), values, step.line());
+        if (part.risk().compareTo(fix.risk()) > 0) {
+            found.warning(
+                    step.line(),
+                    "\"" + key + "\" " + part.risk().name().toLowerCase(Locale.ROOT) + ", the head says less",
+                    "write risk: " + part.risk().name().toLowerCase(Locale.ROOT));
+        }
+        part.steps()
+                .forEach(s -> s.captures()
+                        .forEach(c -> values.addAll(c.template().names().keySet())));
+    }
+
+    /** What restores a setting must know what it was before the step changed it. */
+    private void originals(Fix.Step step, Set<String> before) {
+        Set<String> seen = new HashSet<>(before);
+        step.captures().stream()
+                .filter(Fix.Capture::before)
+                .forEach(c -> seen.addAll(c.template().names().keySet()));
+        Set<String> after = new HashSet<>();
+        step.captures().stream()
+                .filter(c -> !c.before())
+                .forEach(c -> after.addAll(c.template().names().keySet()));
+        for (Fix.PutBack p : step.putBacks()) {
+            Matcher m = LOOKS_LIKE_VALUE.matcher(p.command());
+            while (!p.afterSuccess() && m.find()) {
+                if (!seen.contains(m.group(1)) && after.contains(m.group(1))) {
+                    found.warning(
+                            step.line(),
+                            "{" + m.group(1) + "} is read once the step has changed it, the put-back wants what it was",
+                            "write - Capture before:");
+                }
+            }
+        }
+    }
+
+    /** What is done for a while only is owed afterwards. */
+    private void temporary() {
+        boolean owes = fix.steps().stream()
+                .anyMatch(s -> !s.putBacks().isEmpty() || !s.followUps().isEmpty() || s.part() != null);
+        if (owes) {
+            return;
+        }
+        fix.steps().stream()
+                .filter(s -> FOR_A_WHILE.matcher(s.title() + "\n" + s.prose()).find())
+                .findFirst()
+                .ifPresent(s -> found.warning(
+                        s.line(),
+                        "this sounds like a change for a while, and nothing puts it back",
+                        "add - Put back: or say that it stays"));
+    }
+
+    private void ring() {
+        Function<String, Optional<Fix>> find = k -> k.equals(fix.key())
+                ? Optional.of(fix)
+                : Optional.ofNullable(shelf.fixes().get(k));
+        for (Fix.Step s : fix.steps()) {
+            boolean back = s.part() != null
+                    && (s.part().fix().equals(fix.key())
+                            || find.apply(s.part().fix()).stream()
+                                    .anyMatch(f -> WorkedStep.parts(f, find).contains(fix.key())));
+            if (back) {
+                found.error(
+                        s.line(),
+                        "this part runs the fix itself again, in a ring",
+                        "link to another fix, or take it away");
+            }
+        }
+    }
+
+    private void unused() {
+        boolean used = shelf.errors().values().stream()
+                        .anyMatch(e -> e.tries().stream().anyMatch(t -> t.fix().equals(fix.key()))
+                                || e.ruledOut().stream().anyMatch(r -> r.fix().equals(fix.key())))
+                || shelf.fixes().values().stream()
+                        .flatMap(f -> f.steps().stream())
+                        .anyMatch(s -> s.part() != null && s.part().fix().equals(fix.key()));
+        if (!used) {
+            found.hint(1, "no known error and no other fix uses it", "add it to ## Try of a known error");
         }
     }
 
@@ -101,8 +193,7 @@ final class FixReview {
     private void wanted(Set<String> wanted, Set<String> values, Fix.Step step) {
         for (String name : wanted) {
             if (!values.contains(name) && !shelf.isFact(name)) {
-                add(
-                        Problem.Severity.WARNING,
+                found.warning(
                         step.line(),
                         "\"" + name
                                 + "\" is not known in this step: nothing captures it before, and no fact is called so",
@@ -115,16 +206,11 @@ final class FixReview {
         Matcher m = LOOKS_LIKE_VALUE.matcher(command);
         while (m.find()) {
             if (!values.contains(m.group(1))) {
-                add(
-                        Problem.Severity.WARNING,
+                found.warning(
                         line,
                         "{" + m.group(1) + "} is not declared and will stay as it is",
                         "add it to parameters, or capture it in an earlier step");
             }
         }
-    }
-
-    private void add(Problem.Severity severity, int line, String message, String remedy) {
-        problems.add(new Problem(severity, line, 1, message, remedy));
     }
 }

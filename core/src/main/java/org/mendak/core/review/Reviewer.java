@@ -34,7 +34,11 @@ public final class Reviewer {
                             && vocabulary.need(name.substring(5)).isPresent()
                     || errors.values().stream()
                             .flatMap(e -> e.questions().stream())
-                            .anyMatch(q -> q.sets().equals(name));
+                            .anyMatch(q -> q.sets().equals(name))
+                    || fixes.values().stream()
+                            .flatMap(f -> f.steps().stream())
+                            .flatMap(x -> x.asks().stream())
+                            .anyMatch(a -> a.sets().equals(name));
         }
     }
 

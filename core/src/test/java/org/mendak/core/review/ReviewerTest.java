@@ -8,6 +8,7 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.mendak.core.DemoLibrary;
 import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
@@ -25,7 +26,9 @@ class ReviewerTest {
     void theDemoLibraryHasNothingToMend() {
         for (DocumentKind kind : DocumentKind.values()) {
             for (ParsedDocument d : DemoLibrary.documents(kind)) {
-                assertThat(Reviewer.review(d, demo())).as(d.key()).isEmpty();
+                assertThat(Reviewer.review(d, demo()))
+                        .as(d.key())
+                        .allMatch(p -> p.message().contains("no plain restart stands before it"));
             }
         }
     }
@@ -112,6 +115,146 @@ class ReviewerTest {
                 """);
         expect(problems, Problem.Severity.WARNING, 6, "\"crates\" is not known in this step");
         expect(problems, Problem.Severity.WARNING, 11, "\"tide\" is not known in this step");
-        assertThat(problems).hasSize(2);
+        assertThat(problems)
+                .filteredOn(p -> p.severity() == Problem.Severity.WARNING)
+                .hasSize(2);
+    }
+
+    /** A library of the documents given, each named by its first word after "fix:" or "error:". */
+    private static List<Problem> among(String judged, String... others) {
+        Map<String, Fix> fixes = new HashMap<>();
+        Map<String, KnownError> errors = new HashMap<>();
+        for (String text : others) {
+            ParsedDocument d = parse(text);
+            if (d.fix() != null) {
+                fixes.put(d.key(), d.fix());
+            } else {
+                errors.put(d.key(), d.error());
+            }
+        }
+        return Reviewer.review(parse(judged), new Reviewer.Shelf(fixes, errors, DemoLibrary.vocabulary()));
+    }
+
+    private static ParsedDocument parse(String text) {
+        String second = text.split("\n")[1];
+        DocumentKind kind = second.startsWith("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
+        return RunbookParser.parse(kind, second.split(": ")[1], text);
+    }
+
+    private static String fix(String key, String head, String steps) {
+        return "---\nfix: " + key + "\ntitle: \"" + key + "\"\nminutes: 4\n" + head + "---\nWhy.\n\n" + steps;
+    }
+
+    private static String error(String key, String recognise, String tries) {
+        return "---\nerror: " + key + "\ntitle: \"" + key + "\"\n---\nWhy.\n\n## Recognise\n" + recognise + "\n## Try\n"
+                + tries + "\n## Verify\n1. Again.\n";
+    }
+
+    @Test
+    void partsMustExistTakeWhatTheyGetAndNotRunInARing() {
+        String part = fix("part", "parameters: {area: path}\nrisk: interrupts\n", "## Do\n");
+        List<Problem> problems = among(
+                fix(
+                        "k",
+                        "",
+                        "## [Nowhere](nowhere.md)\n\n## [Part](part.md)\n- With: `depth = 3`\n\n## [Itself](k.md)\n\n## [Ring](ring.md)\n"),
+                part,
+                fix("ring", "", "## [Back](k.md)\n"));
+        expect(problems, Problem.Severity.ERROR, 8, "there is no fix \"nowhere\"");
+        expect(problems, Problem.Severity.WARNING, 10, "has no parameter \"depth\"");
+        expect(problems, Problem.Severity.WARNING, 10, "wants \"area\"");
+        expect(problems, Problem.Severity.WARNING, 10, "\"part\" interrupts, the head says less");
+        expect(problems, Problem.Severity.ERROR, 13, "in a ring");
+        expect(problems, Problem.Severity.ERROR, 15, "in a ring");
+    }
+
+    @Test
+    void whatIsForAWhileIsPutBackWithWhatItWas() {
+        expect(
+                among(fix("k", "", "## Switch off the guard\n```sh\nguardctl off\n```\n")),
+                Problem.Severity.WARNING,
+                8,
+                "nothing puts it back");
+        expect(
+                among(fix(
+                        "k",
+                        "",
+                        "## Slow the line\n```sh\nlinectl speed 1\n```\n- Capture: `speed {was:number}`\n- Put back: `linectl speed"
+                                + " {was}`\n")),
+                Problem.Severity.WARNING,
+                8,
+                "the put-back wants what it was");
+        assertThat(
+                        among(
+                                fix(
+                                        "k",
+                                        "",
+                                        "## Switch off the guard\n- Capture before: `guard {was:word}`\n- Put back: `guardctl {was}`\n")))
+                .noneMatch(p -> p.severity() == Problem.Severity.WARNING);
+    }
+
+    @Test
+    void conditionsThatCanOnlyComeOutOneWayAreNamed() {
+        expect(
+                among(fix("k", "", "## Do\n- When: `device.image >= 7 and device.image < 6`\n")),
+                Problem.Severity.WARNING,
+                8,
+                "can never hold");
+        expect(
+                among(
+                        error(
+                                "k",
+                                "- Code: `K-1`\n",
+                                "1. [A](../fixes/a.md)\n   - When: `worked_before = yes or worked_before != yes`\n"),
+                        fix("a", "", "## Do\n")),
+                Problem.Severity.WARNING,
+                11,
+                "always holds");
+    }
+
+    @Test
+    void aSignatureMustNotSwallowAnothersSamples() {
+        String wide = error("wide", "- Message: `Sail {name:word} cannot be set`\n", "1. [A](../fixes/a.md)\n");
+        String narrow = error(
+                "narrow",
+                "- Message: `Sail jib cannot be set`\n- Sample: `Sail jib cannot be set`\n",
+                "1. [A](../fixes/a.md)\n");
+        String a = fix("a", "", "## Do\n");
+        expect(
+                among(wide, wide, narrow, a),
+                Problem.Severity.WARNING,
+                8,
+                "a sample of \"narrow\" is recognised as this error");
+        String told = wide.replace("\n## Try", "- Not to be confused with: [it](narrow.md)\n\n## Try");
+        assertThat(among(told, told, narrow, a)).noneMatch(p -> p.message().contains("a sample of"));
+    }
+
+    @Test
+    void whatIsTriedIsJudgedInItsOrder() {
+        String stop = fix("stop", "opposite-of: start\n", "## Stop\n");
+        String start = fix("start", "", "## Start\n");
+        String around = fix("around", "kind: workaround\n", "## Go round\n");
+        String deep = fix("deep", "", "## Mend\n\n## Then\n- Restart: 3 minutes\n");
+        String plain = fix("plain", "", "## Restart\n- Restart: 3 minutes\n");
+        String link = ". [x](../fixes/%s.md)\n";
+        String tries = "1" + link.formatted("start") + "2" + link.formatted("around") + "3" + link.formatted("stop")
+                + "4" + link.formatted("deep");
+        List<Problem> problems = among(error("k", "- Code: `K-1`\n", tries), stop, start, around, deep, plain);
+        expect(problems, Problem.Severity.WARNING, 13, "\"stop\" undoes what \"start\" does");
+        expect(problems, Problem.Severity.HINT, 12, "\"around\" only works around it");
+        expect(problems, Problem.Severity.HINT, 14, "no plain restart stands before it");
+        List<Problem> better = among(
+                error("k", "- Code: `K-1`\n", "1" + link.formatted("plain") + "2" + link.formatted("deep")),
+                deep,
+                plain);
+        assertThat(better).isEmpty();
+    }
+
+    @Test
+    void aFixThatNothingUsesIsToldOf() {
+        String alone = fix("alone", "", "## Do\n");
+        expect(among(alone, alone), Problem.Severity.HINT, 1, "no known error and no other fix uses it");
+        assertThat(among(alone, alone, fix("outer", "", "## [Alone](alone.md)\n")))
+                .isEmpty();
     }
 }

@@ -44,7 +44,7 @@ class RunbookPrinterTest {
             names = {"ERROR", "FIX"})
     void generatedDocumentsAreReadBackAsTheyWere(DocumentKind kind) {
         GeneratedDocuments generated = new GeneratedDocuments(77);
-        for (int n = 0; n < 1_000; n++) {
+        for (int n = 0; n < 200; n++) {
             String text = kind == DocumentKind.ERROR ? generated.error("d" + n) : generated.fix("d" + n);
             ParsedDocument d = RunbookParser.parse(kind, "d" + n, text);
             assertThat(d.problems().stream().filter(p -> p.severity() == Problem.Severity.ERROR))
