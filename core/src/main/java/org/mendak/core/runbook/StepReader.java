@@ -175,6 +175,11 @@ final class StepReader {
 
     /** [name](address) from the shore store; 812 MB; as of 2026-09-01; when `device.image >= 7.0`. */
     private void get(Body.Clause c) {
+        if (!c.value().startsWith("[")) {
+            // what stands on a card, or in a cupboard, is for people to read
+            notes.add(new Fix.Note(c.keyword(), c.value()));
+            return;
+        }
         Matcher m = GET.matcher(c.value());
         if (!m.matches()) {
             problems.error(

@@ -130,6 +130,8 @@ class StepsTest {
         assertThat(first.when().condition().evaluate(new Facts(Map.of("device.image", "6.2"))))
                 .hasToString("NO");
         assertThat(s.gets().get(1).when()).isNull();
+        assertThat(only("## Fetch\n- Get: it lies in the cupboard\n").notes())
+                .containsExactly(new Fix.Note("Get", "it lies in the cupboard"));
     }
 
     @Test
@@ -150,7 +152,7 @@ class StepsTest {
     void whatCannotBeReadOfTheseIsNamed() {
         List<Problem> problems = parsed("""
                 ## Fetch
-                - Get: the package from the shelf
+                - Get: [the package] from the shelf
                 - Get: [a](b); as of spring
                 - Get: [a](b); bigger
                 - Get: [a](b); when `a = `
