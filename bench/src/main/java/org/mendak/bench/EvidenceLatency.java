@@ -82,6 +82,6 @@ public class EvidenceLatency {
     @Benchmark
     public Plan plan() {
         return CasePlanner.plan(new CasePlanner.Request(
-                error, fixes, Vocabulary.EMPTY, new Facts(Map.of()), Progress.NONE, evidence, List.of()));
+                error, fixes, Vocabulary.EMPTY, new Facts(Map.of()), Progress.NONE, evidence, List.of(), false));
     }
 }

@@ -232,6 +232,7 @@ class LoopTest {
                 new Facts(Map.of()),
                 Progress.NONE,
                 evidence,
-                List.of()));
+                List.of(),
+                false));
     }
 }

@@ -14,6 +14,7 @@ import org.mendak.core.language.Facts;
 import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.NeedState;
 import org.mendak.core.runbook.Vocabulary;
 
 /** Makes the plan of a case, or of a known error that nobody works on yet. The front door of this room. */
@@ -28,6 +29,7 @@ public final class CasePlanner {
      * @param fixes the fixes that exist, by key; one that is missing is excluded
      * @param evidence fitted for the error's fixes in the author's order
      * @param pinned keys that somebody put at the front by hand, in this order; empty if nobody did
+     * @param going whether getting somebody going is enough: only then does a workaround end the case
      */
     public record Request(
             KnownError error,
@@ -36,7 +38,8 @@ public final class CasePlanner {
             Facts facts,
             Progress progress,
             Evidence evidence,
-            List<String> pinned) {
+            List<String> pinned,
+            boolean going) {
         public Request {
             fixes = Map.copyOf(fixes);
             pinned = List.copyOf(pinned);
@@ -67,7 +70,7 @@ public final class CasePlanner {
         problem = problem(allowed());
         boolean measured = q.evidence().enoughToMeasure();
         int[] authored = authoredOrder();
-        int[] order = pinnedFirst(measured ? OrderSearch.order(problem) : authored);
+        int[] order = pinnedFirst(together(measured ? OrderSearch.order(problem) : authored));
         List<Plan.Item> items = new ArrayList<>();
         long tried = problem.failed();
         double elapsed = 0;
@@ -114,6 +117,9 @@ public final class CasePlanner {
 
     private static final String FAILED = "failed";
 
+    /** The reason that leaves workarounds out while the case is to be mended for good. */
+    public static final String ONLY_GOING = "only gets them going";
+
     private String exclusion(KnownError.TryItem t) {
         Fix fix = q.fixes().get(t.fix());
         if (q.progress().failed().contains(t.fix())) {
@@ -128,11 +134,21 @@ public final class CasePlanner {
         if (t.when() != null && t.when().evaluate(q.facts()) == Truth.NO) {
             return "not so here: " + t.whenText();
         }
+        if (fix.workaround() && !q.going() && !q.pinned().contains(t.fix())) {
+            // it would cost its minutes and end nothing
+            return ONLY_GOING;
+        }
         return needsOf(fix).stream()
                 .filter(n -> atHand(n).equals(Optional.of("no")))
                 .findFirst()
-                .map(n -> "not to be had: " + needTitle(n))
+                .map(n -> "not to be had: " + needTitle(n) + otherWay(n))
                 .orElse("");
+    }
+
+    /** How to come by a need all the same, as the vocabulary says, or by a fix that leaves it behind. */
+    private String otherWay(String need) {
+        String how = q.vocabulary().need(need).map(Vocabulary.Need::how).orElse("");
+        return how.isEmpty() ? "" : "; " + how;
     }
 
     private OrderProblem problem(long allowed) {
@@ -194,6 +210,38 @@ public final class CasePlanner {
             }
         }
         return order;
+    }
+
+    /** Fixes that are done before one retest stand one behind the other, in the place of the first. */
+    private int[] together(int[] order) {
+        List<Integer> placed = new ArrayList<>();
+        for (int i : order) {
+            if (!placed.contains(i)) {
+                placed.add(i);
+                Set<String> group = group(tries.get(i));
+                Arrays.stream(order)
+                        .filter(j -> !placed.contains(j)
+                                && group.contains(tries.get(j).fix()))
+                        .filter(j -> placedBefore(j, placed))
+                        .forEach(placed::add);
+            }
+        }
+        return placed.stream().mapToInt(Integer::intValue).toArray();
+    }
+
+    private boolean placedBefore(int i, List<Integer> placed) {
+        long done = problem.failed();
+        for (int j : placed) {
+            done |= 1L << j;
+        }
+        return (problem.before()[i] & ~done) == 0;
+    }
+
+    /** The fixes that one names as done together with it, or that name it. */
+    private Set<String> group(KnownError.TryItem t) {
+        Set<String> group = new LinkedHashSet<>(t.together());
+        tries.stream().filter(o -> o.together().contains(t.fix())).forEach(o -> group.add(o.fix()));
+        return group;
     }
 
     private int[] pinnedFirst(int[] order) {
@@ -283,6 +331,9 @@ public final class CasePlanner {
         if (t.when() != null && t.when().evaluate(q.facts()) == Truth.UNKNOWN) {
             reasons.add("depends on " + t.whenText());
         }
+        for (String other : group(t)) {
+            reasons.add("together with " + titleOf(other) + ", before one retest");
+        }
         for (String before : t.after()) {
             reasons.add("follows " + titleOf(before));
         }
@@ -316,7 +367,15 @@ public final class CasePlanner {
         return new LinkedHashSet<>(fix.needs());
     }
 
+    /** Yes, no, or empty while it is unknown. A state that is another one is not refused: it can be brought about. */
     private Optional<String> atHand(String need) {
+        Optional<NeedState> state = NeedState.of(need);
+        if (state.isPresent()) {
+            return q.facts()
+                    .get(state.get().fact())
+                    .filter(v -> v.equalsIgnoreCase(state.get().value()))
+                    .map(v -> "yes");
+        }
         return q.facts().get(NEED_PREFIX + need).filter(v -> v.equals("yes") || v.equals("no"));
     }
 

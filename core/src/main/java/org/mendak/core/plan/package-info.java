@@ -6,7 +6,7 @@
  * search over sets of fixes is in {@code OrderSearch}.
  *
  * <pre>{@code
- * Plan plan = CasePlanner.plan(new CasePlanner.Request(error, fixes, vocabulary, facts, Progress.NONE, evidence, List.of()));
+ * Plan plan = CasePlanner.plan(new CasePlanner.Request(error, fixes, vocabulary, facts, Progress.NONE, evidence, List.of(), false));
  * plan.ordered().get(0).key();
  * }</pre>
  */

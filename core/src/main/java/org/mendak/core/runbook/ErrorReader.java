@@ -12,8 +12,7 @@ import org.mendak.core.language.Template;
 /** Reads a known error out of its head and sections. */
 final class ErrorReader {
 
-    private static final Set<String> KEYS =
-            Set.of("error", "title", "phases", "products", "aliases", "first-aid", "confirmed");
+    static final Set<String> KEYS = Set.of("error", "title", "phases", "products", "aliases", "first-aid", "confirmed");
     private static final Set<String> SECTIONS = Set.of("Recognise", "Ask", "Try", "Ruled out", "Verify");
 
     private final String key;

@@ -10,7 +10,7 @@ import org.mendak.core.language.ValueType;
 /** Reads a fix out of its head and sections. */
 final class FixReader {
 
-    private static final Set<String> KEYS = Set.of(
+    static final Set<String> KEYS = Set.of(
             "fix",
             "title",
             "kind",

@@ -50,7 +50,7 @@ class CasePlannerTest {
 
     private static Plan plan(Evidence e, Facts facts, Progress progress, List<String> pinned) {
         return CasePlanner.plan(
-                new CasePlanner.Request(ERROR, FIXES, DemoLibrary.vocabulary(), facts, progress, e, pinned));
+                new CasePlanner.Request(ERROR, FIXES, DemoLibrary.vocabulary(), facts, progress, e, pinned, false));
     }
 
     private static List<String> keys(Plan plan) {

@@ -52,8 +52,8 @@ class PlanLawsTest {
         double[] minutes =
                 keys.stream().mapToDouble(k -> FIXES.get(k).minutes()).toArray();
         Evidence evidence = Evidence.of(keys, minutes, log, "5.4");
-        return CasePlanner.plan(
-                new CasePlanner.Request(error, FIXES, DemoLibrary.vocabulary(), facts, progress, evidence, pinned));
+        return CasePlanner.plan(new CasePlanner.Request(
+                error, FIXES, DemoLibrary.vocabulary(), facts, progress, evidence, pinned, true));
     }
 
     @Property(tries = 150, seed = "20261125")

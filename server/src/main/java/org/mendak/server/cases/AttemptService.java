@@ -10,6 +10,8 @@ import java.util.Set;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.recognise.TextCapture;
 import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.FixValues;
+import org.mendak.core.runbook.WorkedStep;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
@@ -25,7 +27,6 @@ import org.springframework.stereotype.Service;
 class AttemptService {
 
     private static final Set<String> STEP_WORDS = Set.of("done", "skipped", "not-applicable", "undone", "output");
-    private static final Set<String> SETTLED = Set.of("open", "done", "no-longer-applies", "kept", "passed-to");
     private static final int MOST_STEPS = 5_000;
     private static final double LONGEST_MINUTES = 10_000;
     /** A fix that lay untouched for longer was not being worked all the time: its minutes are not known. */
@@ -37,6 +38,7 @@ class AttemptService {
     private final CaseReader reader;
     private final CaseLocks locks;
     private final CaseKnowledge knowledge;
+    private final CaseFixes fixes;
     private final ApplicationEventPublisher events;
     private final AuditStore audit;
     private final Clock clock;
@@ -48,6 +50,7 @@ class AttemptService {
             CaseReader reader,
             CaseLocks locks,
             CaseKnowledge knowledge,
+            CaseFixes fixes,
             ApplicationEventPublisher events,
             AuditStore audit,
             Clock clock) {
@@ -57,6 +60,7 @@ class AttemptService {
         this.reader = reader;
         this.locks = locks;
         this.knowledge = knowledge;
+        this.fixes = fixes;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -65,7 +69,7 @@ class AttemptService {
     /** Starts a fix; its number. One that is being worked already is answered again. */
     long start(Caller caller, long number, String fix, String error) {
         return locks.work(caller, number, (tx, c) -> {
-            if (fix == null || reader.fix(tx, number, fix).isEmpty()) {
+            if (fix == null || fixes.fix(tx, number, fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
             }
             List<AttemptRow> tried = store.ofCase(tx, number);
@@ -133,12 +137,25 @@ class AttemptService {
                             a.startedAt(),
                             ended,
                             a.cameBack()));
+            consequences(tx, caller, number, a, outcome);
             audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(outcome));
             if (a.errorKey() != null) {
                 events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
             }
             return reader.view(tx, number);
         });
+    }
+
+    /** What was due only after success is, or is not; what the fix leaves behind holds once it was done. */
+    private void consequences(Tx tx, Caller caller, long number, AttemptRow a, String outcome) {
+        if (outcome == null || outcome.equals(a.outcome())) {
+            return;
+        }
+        Outcome o = Outcome.named(outcome).orElseThrow();
+        store.afterOutcome(tx, a.id(), o.ended());
+        if (o.failed() || o.ended() || o == Outcome.NOT_RETESTED) {
+            fixes.fix(tx, number, a.fixKey()).ifPresent(f -> knowledge.left(tx, caller, number, f));
+        }
     }
 
     private static String outcome(Object word) {
@@ -169,9 +186,23 @@ class AttemptService {
                 .orElseThrow(() -> Refusal.notFound("There is no attempt " + id + " on case " + number + "."));
     }
 
-    /** An entry about a step, made by the client under an id of its own. */
+    /**
+     * An entry about a step, made by the client under an id of its own.
+     *
+     * @param item the item of a repeated step that it is about; null for the whole step
+     * @param heard what the caller read out, for a step that destroys something
+     * @param safe whether somebody made sure that the data is safe, for the same
+     */
     @Asked
-    record StepEntry(String clientId, Integer step, String what, String note, String output) {}
+    record StepEntry(
+            String clientId,
+            Integer step,
+            String what,
+            String note,
+            String output,
+            String item,
+            String heard,
+            Boolean safe) {}
 
     /** What came of an entry; {@code captured} are the values read out of the output. */
     record StepResult(String clientId, Map<String, String> captured) {}
@@ -184,7 +215,10 @@ class AttemptService {
                 written.step(),
                 written.what(),
                 written.note() == null ? null : CaseWords.masked(written.note(), null),
-                written.output() == null ? null : CaseWords.masked(written.output(), null));
+                written.output() == null ? null : CaseWords.masked(written.output(), null),
+                written.item(),
+                written.heard(),
+                written.safe());
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             if (store.stepOf(tx, id, e.clientId()).isPresent()) {
@@ -192,6 +226,14 @@ class AttemptService {
             }
             if (store.stepCount(tx, id) >= MOST_STEPS) {
                 throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
+            }
+            WorkedStep step = fixes.steps(tx, number, a.fixKey()).stream()
+                    .skip(e.step())
+                    .findFirst()
+                    .orElse(null);
+            if (step != null && e.what().equals("done")) {
+                DestroyedTarget.of(step, step.values(reader.values(tx, c, a.fixKey())))
+                        .ifPresent(t -> t.check(e.heard(), Boolean.TRUE.equals(e.safe())));
             }
             store.addStep(
                     tx,
@@ -202,13 +244,14 @@ class AttemptService {
                             e.what(),
                             e.note() == null ? "" : e.note(),
                             e.output(),
+                            e.item(),
+                            e.heard(),
                             clock.instant(),
                             caller.name()));
             Map<String, String> captured = new LinkedHashMap<>();
-            reader.fix(tx, number, a.fixKey())
-                    .filter(f -> e.step() < f.steps().size())
-                    .map(f -> f.steps().get(e.step()))
-                    .ifPresent(s -> consequences(tx, caller, a, e, s, captured));
+            if (step != null) {
+                consequences(tx, caller, c, a, e, step, captured);
+            }
             return new StepResult(e.clientId(), captured);
         });
     }
@@ -227,45 +270,60 @@ class AttemptService {
         if (e.note() != null && e.note().length() > Limits.NOTE) {
             throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
         }
+        if (e.item() != null && e.item().length() > Limits.FACT_VALUE
+                || e.heard() != null && e.heard().length() > Limits.FACT_VALUE) {
+            throw Refusal.invalid("item and heard have at most " + Limits.FACT_VALUE + " characters each.");
+        }
         if (e.output() != null && e.output().length() > Limits.TEXT) {
             throw Refusal.tooLarge("The output has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }
     }
 
     private void consequences(
-            Tx tx, Caller caller, AttemptRow a, StepEntry e, Fix.Step s, Map<String, String> captured) {
+            Tx tx, Caller caller, CaseRow c, AttemptRow a, StepEntry e, WorkedStep w, Map<String, String> captured) {
         if (e.output() != null) {
-            s.captures().forEach(c -> captured.putAll(TextCapture.find(c.template(), e.output())));
+            w.step().captures().forEach(x -> captured.putAll(TextCapture.find(x.template(), e.output())));
             knowledge.addFacts(tx, caller, a.number(), captured, "output");
         }
         if (e.what().equals("done")) {
-            String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
-            s.putBacks()
-                    .forEach(p -> store.oweAgain(
-                            tx,
-                            a.number(),
-                            new AttemptStore.PutBack(
-                                    0, a.id(), e.step(), p.text(), p.command(), fence, p.afterSuccess(), "open", null),
-                            clock.instant()));
+            owe(tx, c, a, e, w);
         } else if (e.what().equals("undone")) {
-            store.noLongerOwed(tx, a.id(), e.step());
+            store.noLongerOwed(tx, a.id(), e.step(), e.item());
         }
     }
 
-    CaseViews.Case settle(Caller caller, long number, long id, String state, String to) {
-        return locks.work(caller, number, (tx, c) -> {
-            if (state == null || !SETTLED.contains(state)) {
-                throw Refusal.invalid(
-                        "state must be one of " + String.join(", ", new java.util.TreeSet<>(SETTLED)) + ".");
+    /** A repeated step owes its put-backs for each item; the rest once. */
+    private void owe(Tx tx, CaseRow c, AttemptRow a, StepEntry e, WorkedStep w) {
+        Fix.Step s = w.step();
+        String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
+        List<String> items = s.each() == null
+                ? List.of("")
+                : e.item() != null ? List.of(e.item()) : FixValues.items(s, w.values(reader.values(tx, c, a.fixKey())));
+        for (Fix.PutBack p : s.putBacks()) {
+            boolean each =
+                    s.each() != null && p.command().contains("{" + s.each().item() + "}");
+            for (String item : each ? items : List.of("")) {
+                String text = item.isEmpty() ? p.text() : p.text() + " (" + item + ")";
+                store.oweAgain(
+                        tx,
+                        AttemptStore.PutBack.open(
+                                a,
+                                e.step(),
+                                "put-back",
+                                item.isEmpty() ? null : item,
+                                text,
+                                p.command(),
+                                fence,
+                                p.afterSuccess()),
+                        clock.instant());
             }
-            if (state.equals("passed-to") && (to == null || to.isBlank() || to.length() > 120)) {
-                throw Refusal.invalid("Say who it passes to, in up to 120 characters.");
-            }
-            if (store.settle(tx, number, id, state, state.equals("passed-to") ? to.strip() : null) == 0) {
-                throw Refusal.notFound("There is no put-back " + id + " on case " + number + ".");
-            }
-            audit.write(tx, caller, "put-back", String.valueOf(number), state);
-            return reader.view(tx, number);
-        });
+        }
+        for (Fix.FollowUp u : s.followUps()) {
+            String text = u.who().isEmpty() ? u.text() : u.text() + " (" + u.who() + ")";
+            store.oweAgain(
+                    tx,
+                    AttemptStore.PutBack.open(a, e.step(), "follow-up", null, text, "", fence, false),
+                    clock.instant());
+        }
     }
 }

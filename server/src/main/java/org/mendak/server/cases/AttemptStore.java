@@ -116,7 +116,19 @@ class AttemptStore {
                 agent);
     }
 
-    record Step(String clientId, int step, String what, String note, String output, Instant at, String agent) {}
+    record Step(
+            String clientId,
+            int step,
+            String what,
+            String note,
+            String output,
+            String item,
+            String heard,
+            Instant at,
+            String agent) {}
+
+    private static final String STEP =
+            "select client_id, step, what, note, output, item, heard, at, agent from attempt_step";
 
     private static Step step(ResultSet r) throws SQLException {
         return new Step(
@@ -125,23 +137,18 @@ class AttemptStore {
                 r.getString("what"),
                 r.getString("note"),
                 r.getString("output"),
+                r.getString("item"),
+                r.getString("heard"),
                 Tx.instant(r, "at"),
                 r.getString("agent"));
     }
 
     List<Step> steps(Tx tx, long attempt) {
-        return tx.list(
-                "select client_id, step, what, note, output, at, agent from attempt_step where attempt_id = ? order by id",
-                AttemptStore::step,
-                attempt);
+        return tx.list(STEP + " where attempt_id = ? order by id", AttemptStore::step, attempt);
     }
 
     Optional<Step> stepOf(Tx tx, long attempt, String clientId) {
-        return tx.one(
-                "select client_id, step, what, note, output, at, agent from attempt_step where attempt_id = ? and client_id = ?",
-                AttemptStore::step,
-                attempt,
-                clientId);
+        return tx.one(STEP + " where attempt_id = ? and client_id = ?", AttemptStore::step, attempt, clientId);
     }
 
     int stepCount(Tx tx, long attempt) {
@@ -151,72 +158,142 @@ class AttemptStore {
 
     void addStep(Tx tx, long attempt, Step s) {
         tx.run(
-                "insert into attempt_step (attempt_id, client_id, step, what, note, output, at, agent) values (?, ?, ?, ?, ?, ?, ?, ?)",
+                "insert into attempt_step (attempt_id, client_id, step, what, note, output, item, heard, at, agent) values (?, ?, ?, ?, ?, ?,"
+                        + " ?, ?, ?, ?)",
                 attempt,
                 s.clientId(),
                 s.step(),
                 s.what(),
                 s.note(),
                 s.output(),
+                s.item(),
+                s.heard(),
                 s.at(),
                 s.agent());
     }
 
+    /**
+     * Something owed.
+     *
+     * @param kind put-back, follow-up or debt
+     * @param item the item of a repeated step that it is for; null if of none
+     * @param passedTo who is to do it; null while it is nobody else's
+     * @param dueAt when it is due once passed on; null if not said
+     */
     record PutBack(
             long id,
+            long number,
             long attempt,
             int step,
+            String kind,
+            String item,
             String text,
             String command,
             String fence,
             boolean afterSuccess,
             String state,
-            String passedTo) {}
+            String passedTo,
+            Instant dueAt) {
 
-    List<PutBack> putBacks(Tx tx, long number) {
-        return tx.list(
-                "select id, attempt_id, step, text, command, fence, after_success, state, passed_to from put_back where number = ?"
-                        + " order by id",
-                r -> new PutBack(
-                        r.getLong("id"),
-                        r.getLong("attempt_id"),
-                        r.getInt("step"),
-                        r.getString("text"),
-                        r.getString("command"),
-                        r.getString("fence"),
-                        r.getBoolean("after_success"),
-                        r.getString("state"),
-                        r.getString("passed_to")),
-                number);
+        /** One that is open, of a step that has just been done. */
+        static PutBack open(
+                AttemptRow a,
+                int step,
+                String kind,
+                String item,
+                String text,
+                String command,
+                String fence,
+                boolean after) {
+            return new PutBack(
+                    0, a.number(), a.id(), step, kind, item, text, command, fence, after, "open", null, null);
+        }
     }
 
-    /** Adds a put-back, or opens it again if the step was done before. */
-    void oweAgain(Tx tx, long number, PutBack p, Instant at) {
+    private static final String PUT_BACK =
+            "select id, number, attempt_id, step, kind, item, text, command, fence, after_success, state,"
+                    + " passed_to, due_at from put_back";
+
+    private static PutBack putBack(ResultSet r) throws SQLException {
+        return new PutBack(
+                r.getLong("id"),
+                r.getLong("number"),
+                r.getLong("attempt_id"),
+                r.getInt("step"),
+                r.getString("kind"),
+                r.getString("item"),
+                r.getString("text"),
+                r.getString("command"),
+                r.getString("fence"),
+                r.getBoolean("after_success"),
+                r.getString("state"),
+                r.getString("passed_to"),
+                Tx.instant(r, "due_at"));
+    }
+
+    List<PutBack> putBacks(Tx tx, long number) {
+        return tx.list(PUT_BACK + " where number = ? order by id", AttemptStore::putBack, number);
+    }
+
+    /** What was passed to somebody and is not done yet, the first due first. */
+    List<PutBack> passedTo(Tx tx, String name, int most) {
+        return tx.list(
+                PUT_BACK + " where state = 'passed-to' and passed_to = ? order by due_at, id limit ?",
+                AttemptStore::putBack,
+                name,
+                most);
+    }
+
+    Optional<PutBack> putBack(Tx tx, long number, long id) {
+        return tx.one(PUT_BACK + " where id = ? and number = ?", AttemptStore::putBack, id, number);
+    }
+
+    /** Adds what is owed, or opens it again if the step was done before. */
+    void oweAgain(Tx tx, PutBack p, Instant at) {
         tx.run(
-                "merge into put_back (number, attempt_id, step, text, command, fence, after_success, state, at)"
-                        + " key (attempt_id, step, text) values (?, ?, ?, ?, ?, ?, ?, 'open', ?)",
-                number,
+                "merge into put_back (number, attempt_id, step, kind, item, text, command, fence, after_success, state, passed_to,"
+                        + " due_at, at) key (attempt_id, step, text) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                p.number(),
                 p.attempt(),
                 p.step(),
+                p.kind(),
+                p.item(),
                 p.text(),
                 p.command(),
                 p.fence(),
                 p.afterSuccess(),
+                p.state(),
+                p.passedTo(),
+                p.dueAt(),
                 at);
     }
 
-    void noLongerOwed(Tx tx, long attempt, int step) {
+    /** What was due only after success no longer applies after a failure, and is open again after a success. */
+    void afterOutcome(Tx tx, long attempt, boolean worked) {
         tx.run(
-                "update put_back set state = 'no-longer-applies' where attempt_id = ? and step = ? and state = 'open'",
+                "update put_back set state = ? where attempt_id = ? and after_success and state = ?",
+                worked ? "open" : "no-longer-applies",
                 attempt,
-                step);
+                worked ? "no-longer-applies" : "open");
     }
 
-    int settle(Tx tx, long number, long id, String state, String passedTo) {
+    /** What a step owed is no longer owed; with an item, only what it owed for that one. */
+    void noLongerOwed(Tx tx, long attempt, int step, String item) {
+        tx.run(
+                "update put_back set state = 'no-longer-applies' where attempt_id = ? and step = ? and state = 'open'"
+                        + " and (? is null or item = ?)",
+                attempt,
+                step,
+                item,
+                item);
+    }
+
+    int settle(Tx tx, long number, long id, String state, String passedTo, Instant dueAt) {
         return tx.run(
-                "update put_back set state = ?, passed_to = ? where id = ? and number = ?",
+                "update put_back set state = ?, passed_to = ?, due_at = ? where id = ? and number = ?",
                 state,
                 passedTo,
+                dueAt,
                 id,
                 number);
     }

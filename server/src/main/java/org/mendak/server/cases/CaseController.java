@@ -1,5 +1,6 @@
 package org.mendak.server.cases;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.library.Sheets;
@@ -36,19 +37,18 @@ class CaseController {
     record Started(long id) {}
 
     @Asked
-    record Settle(String state, String to) {}
-
-    @Asked
-    record Close(String outcome, String believedFix, String limitation, String note) {}
+    record Settle(String state, String to, Instant dueAt) {}
 
     private final CaseService cases;
     private final AttemptService attempts;
     private final CaseEndings endings;
+    private final OwedService owed;
 
-    CaseController(CaseService cases, AttemptService attempts, CaseEndings endings) {
+    CaseController(CaseService cases, AttemptService attempts, CaseEndings endings, OwedService owed) {
         this.cases = cases;
         this.attempts = attempts;
         this.endings = endings;
+        this.owed = owed;
     }
 
     @GetMapping
@@ -162,12 +162,12 @@ class CaseController {
 
     @PostMapping("/{n}/put-backs/{id}")
     CaseViews.Case settle(Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Settle body) {
-        return attempts.settle(caller, n, id, body.state(), body.to());
+        return owed.settle(caller, n, id, body.state(), body.to(), body.dueAt());
     }
 
     @PostMapping("/{n}/close")
-    CaseViews.Case close(Caller caller, @PathVariable long n, @RequestBody Close body) {
-        return endings.close(caller, n, body.outcome(), body.believedFix(), body.limitation(), body.note());
+    CaseViews.Case close(Caller caller, @PathVariable long n, @RequestBody CaseEndings.Ending body) {
+        return endings.close(caller, n, body);
     }
 
     @PostMapping("/{n}/reopen")

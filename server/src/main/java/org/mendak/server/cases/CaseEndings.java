@@ -1,12 +1,11 @@
 package org.mendak.server.cases;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.TreeSet;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -27,6 +26,7 @@ class CaseEndings {
     private final CaseReader reader;
     private final CaseLocks locks;
     private final CaseKnowledge knowledge;
+    private final OwedService owed;
     private final LibraryService library;
     private final AuditStore audit;
     private final Clock clock;
@@ -38,6 +38,7 @@ class CaseEndings {
             CaseReader reader,
             CaseLocks locks,
             CaseKnowledge knowledge,
+            OwedService owed,
             LibraryService library,
             AuditStore audit,
             Clock clock) {
@@ -47,50 +48,68 @@ class CaseEndings {
         this.reader = reader;
         this.locks = locks;
         this.knowledge = knowledge;
+        this.owed = owed;
         this.library = library;
         this.audit = audit;
         this.clock = clock;
     }
 
+    /**
+     * How a case ends.
+     *
+     * @param believedFix which of the fixes tried is believed to have done it; the last that worked if null
+     * @param limitation what does not work all the same; wanted for a workaround
+     * @param cause what was the matter, in words; the known error's title if null
+     * @param duplicateOf the case that this one repeats; wanted for a duplicate
+     */
+    @Asked
+    record Ending(String outcome, String believedFix, String limitation, String note, String cause, Long duplicateOf) {}
+
     /** Ends a case; not while something is still to be put back. */
-    CaseViews.Case close(
-            Caller caller, long number, String outcome, String believedFix, String limitation, String note) {
+    CaseViews.Case close(Caller caller, long number, Ending e) {
         return locks.change(caller, number, (tx, c) -> {
-            if (!CaseRow.ENDINGS.contains(outcome)) {
-                throw Refusal.invalid("outcome is \"" + outcome + "\", must be one of "
+            if (e.outcome() == null || !CaseRow.ENDINGS.contains(e.outcome())) {
+                throw Refusal.invalid("outcome is \"" + e.outcome() + "\", must be one of "
                         + String.join(", ", new TreeSet<>(CaseRow.ENDINGS)) + ".");
             }
-            List<AttemptStore.PutBack> owed = attempts.putBacks(tx, number).stream()
-                    .filter(p -> p.state().equals("open"))
-                    .toList();
-            if (!owed.isEmpty()) {
-                throw Refusal.conflict(
-                        "There is something to put back first. The case stays open.",
-                        Map.of(
-                                "putBacks",
-                                owed.stream().map(AttemptStore.PutBack::text).toList()));
-            }
+            owed.refuseOpen(tx, number);
+            Long duplicate = e.outcome().equals("duplicate") ? duplicate(tx, number, e.duplicateOf()) : null;
             List<AttemptRow> tried = attempts.ofCase(tx, number);
-            String believed = believedFix != null
-                    ? believedFix
+            String believed = e.believedFix() != null
+                    ? e.believedFix()
                     : AttemptRow.lastSuccess(tried).map(AttemptRow::fixKey).orElse(null);
-            if (believedFix != null && tried.stream().noneMatch(a -> a.fixKey().equals(believedFix))) {
-                throw Refusal.invalid("\"" + believedFix + "\" was not tried on this case.");
+            if (e.believedFix() != null
+                    && tried.stream().noneMatch(a -> a.fixKey().equals(e.believedFix()))) {
+                throw Refusal.invalid("\"" + e.believedFix() + "\" was not tried on this case.");
             }
-            if (note != null && !note.isBlank()) {
+            if (e.note() != null && !e.note().isBlank()) {
                 store.addNote(
                         tx,
                         number,
                         new CaseStore.Note(
-                                CaseWords.masked(CaseWords.cut(note, Limits.NOTE), null),
+                                CaseWords.masked(CaseWords.cut(e.note(), Limits.NOTE), null),
                                 clock.instant(),
                                 caller.name()));
             }
-            store.update(
-                    tx, c.ended(outcome, believed, CaseWords.cut(limitation, 1000), clock.instant(), c.recurredAt()));
-            audit.write(tx, caller, "case-closed", String.valueOf(number), outcome);
+            String limitation = CaseWords.cut(e.limitation(), 1000);
+            CaseRow ended = c.ended(e.outcome(), believed, limitation, clock.instant(), c.recurredAt());
+            store.update(tx, ended.with(d -> d.duplicateOf = duplicate));
+            if (e.cause() != null && !e.cause().isBlank()) {
+                store.correct(tx, number, "cause", CaseWords.cut(e.cause(), 1000), clock.instant(), caller.name());
+            }
+            if (e.outcome().equals("worked-around")) {
+                AttemptRow.lastSuccess(tried).ifPresent(a -> owed.debt(tx, caller, a));
+            }
+            audit.write(tx, caller, "case-closed", String.valueOf(number), e.outcome());
             locks.changed(tx, c, tried);
         });
+    }
+
+    private Long duplicate(Tx tx, long number, Long of) {
+        if (of == null || of == number || store.find(tx, of).isEmpty()) {
+            throw Refusal.invalid("Say which case this one repeats: duplicateOf with its number.");
+        }
+        return of;
     }
 
     /** The error came back: within the holding time the same case opens and the success is taken away, later a new one follows. */
@@ -101,14 +120,14 @@ class CaseEndings {
             if (c.open()) {
                 throw Refusal.conflict("Case " + number + " is open already.");
             }
+            locks.tell(tx, caller, number);
             Instant now = clock.instant();
-            double days = library.library().vocabulary().holdingDays();
-            if (now.isAfter(c.closedAt().plus(Duration.ofSeconds((long) (days * 86_400))))) {
+            if (now.isAfter(c.closedAt().plus(reader.holding()))) {
                 return reader.view(tx, follow(tx, caller, c, now));
             }
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.name()));
-            store.update(tx, c.ended("open", null, null, null, now));
+            store.update(tx, c.ended("open", null, null, null, now).with(d -> d.duplicateOf = null));
             audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
             locks.changed(tx, c, tried);
             return reader.view(tx, number);

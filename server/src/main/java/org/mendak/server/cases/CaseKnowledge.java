@@ -7,9 +7,13 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.language.Facts;
 import org.mendak.core.recognise.Recognition;
+import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.NeedState;
 import org.mendak.core.runbook.Phase;
+import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
@@ -73,6 +77,48 @@ class CaseKnowledge {
                 .toList();
     }
 
+    /** What the vocabulary says stays true of a device is known from its latest case, unless this one knows better. */
+    void fromDevice(Tx tx, Caller caller, long number, String device) {
+        if (device == null) {
+            return;
+        }
+        Set<String> lasting = new HashSet<>();
+        library.library().vocabulary().facts().stream()
+                .filter(Vocabulary.Fact::ofDevice)
+                .forEach(f -> lasting.add(f.id()));
+        Set<String> known = new HashSet<>();
+        store.facts(tx, number).forEach(f -> known.add(f.name()));
+        Map<String, String> carried = new LinkedHashMap<>();
+        store.lastOnDevice(tx, number, device).stream()
+                .flatMap(n -> store.facts(tx, n).stream())
+                .filter(f -> lasting.contains(f.name())
+                        && !known.contains(f.name())
+                        && !f.value().equals(Facts.DONT_KNOW))
+                .forEach(f -> carried.put(f.name(), f.value()));
+        addFacts(tx, caller, number, carried, "device");
+    }
+
+    /** What a finished fix leaves behind, such as {@code installer = closed}. */
+    void left(Tx tx, Caller caller, long number, Fix fix) {
+        Map<String, String> states = new LinkedHashMap<>();
+        fix.leaves().forEach(l -> NeedState.of(l).ifPresent(s -> states.put(s.fact(), s.value())));
+        addFacts(tx, caller, number, states, "left");
+    }
+
+    /** A value that was typed must be of its fact's declared type and choices; what was captured is taken as it stood. */
+    private void checkTyped(String name, String value, String source) {
+        if (value.isEmpty()
+                || value.equals(Facts.DONT_KNOW)
+                || !Set.of("case", "answer").contains(source)) {
+            return;
+        }
+        Vocabulary.Fact f = library.library().vocabulary().fact(name).orElse(null);
+        if (f != null && f.type() != null && !f.type().fits(value)) {
+            throw Refusal.invalid("\"" + name + "\" is \"" + value + "\", must be a "
+                    + f.type().word() + ".");
+        }
+    }
+
     void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
         Map<String, String> known = new HashMap<>();
         store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
@@ -85,6 +131,7 @@ class CaseKnowledge {
                 throw Refusal.invalid(
                         "The value of \"" + f.getKey() + "\" has more than " + Limits.FACT_VALUE + " characters.");
             }
+            checkTyped(f.getKey(), value, source);
             // what is known already is not noted again, or a step repeated often would bury the rest
             if (!value.equals(known.put(f.getKey(), value))) {
                 store.addFact(

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Live;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -32,12 +33,14 @@ class CaseLocks {
     private final CaseStore store;
     private final CaseReader reader;
     private final ApplicationEventPublisher events;
+    private final Live live;
 
-    CaseLocks(Db db, CaseStore store, CaseReader reader, ApplicationEventPublisher events) {
+    CaseLocks(Db db, CaseStore store, CaseReader reader, ApplicationEventPublisher events, Live live) {
         this.db = db;
         this.store = store;
         this.reader = reader;
         this.events = events;
+        this.live = live;
     }
 
     CaseRow locked(Tx tx, long number) {
@@ -51,9 +54,18 @@ class CaseLocks {
             if (!c.open()) {
                 throw Refusal.conflict("Case " + number + " is closed; reopen it first.");
             }
+            tell(tx, caller, number);
             return work.apply(tx, c);
         });
     }
+
+    /** The browsers of all who have this case open hear of the change once it is stored. */
+    void tell(Tx tx, Caller caller, long number) {
+        tx.afterCommit(() -> live.tellAll("case", new Told(number, caller.name())));
+    }
+
+    /** What browsers are told of a change. */
+    record Told(long number, String by) {}
 
     CaseViews.Case change(Caller caller, long number, Change change) {
         return work(caller, number, (tx, c) -> {

@@ -1,19 +1,17 @@
 package org.mendak.server.cases;
 
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
-import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.core.runbook.Vocabulary;
-import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
@@ -25,12 +23,24 @@ public class CaseReader {
 
     private final CaseStore cases;
     private final AttemptStore attempts;
+    private final CaseFixes fixes;
+    private final PictureStore pictures;
     private final LibraryService library;
+    private final Clock clock;
 
-    CaseReader(CaseStore cases, AttemptStore attempts, LibraryService library) {
+    CaseReader(
+            CaseStore cases,
+            AttemptStore attempts,
+            CaseFixes fixes,
+            PictureStore pictures,
+            LibraryService library,
+            Clock clock) {
         this.cases = cases;
         this.attempts = attempts;
+        this.fixes = fixes;
+        this.pictures = pictures;
         this.library = library;
+        this.clock = clock;
     }
 
     /** A case's row, or 404. */
@@ -59,33 +69,6 @@ public class CaseReader {
         if (value != null && !value.isBlank()) {
             all.put(name, value);
         }
-    }
-
-    /** The known error as the case keeps it; empty if none was recognised. */
-    public Optional<KnownError> error(Tx tx, CaseRow c) {
-        if (c.errorKey() == null) {
-            return Optional.empty();
-        }
-        Integer pinned = cases.pins(tx, c.number()).get("error/" + c.errorKey());
-        return pinned == null ? library.library().error(c.errorKey()) : library.errorAt(tx, c.errorKey(), pinned);
-    }
-
-    /** A fix as the case keeps it; one that is not pinned is the published one. */
-    public Optional<Fix> fix(Tx tx, long number, String key) {
-        return fix(tx, cases.pins(tx, number), key);
-    }
-
-    private Optional<Fix> fix(Tx tx, Map<String, Integer> pins, String key) {
-        Integer pinned = pins.get("fix/" + key);
-        return pinned == null ? library.library().fix(key) : library.fixAt(tx, key, pinned);
-    }
-
-    /** The fixes of an error as the case keeps them, by key. */
-    public Map<String, Fix> fixes(Tx tx, CaseRow c, KnownError error) {
-        Map<String, Integer> pins = cases.pins(tx, c.number());
-        Map<String, Fix> fixes = new HashMap<>();
-        Library.fixKeys(error).forEach(k -> fix(tx, pins, k).ifPresent(f -> fixes.put(k, f)));
-        return fixes;
     }
 
     /** Cases for a list; two more statements however many they are. */
@@ -117,7 +100,7 @@ public class CaseReader {
                 owed);
     }
 
-    private String title(String error) {
+    String title(String error) {
         return error == null
                 ? "Not recognised yet"
                 : library.library().error(error).map(KnownError::title).orElse(error);
@@ -128,6 +111,7 @@ public class CaseReader {
         Map<String, String> values = facts(tx, c).values();
         Map<String, Integer> pins = cases.pins(tx, number);
         List<AttemptRow> tried = attempts.ofCase(tx, number);
+        Map<String, String> corrected = cases.corrections(tx, number);
         return new CaseViews.Case(
                 c.number(),
                 c.status(),
@@ -142,13 +126,23 @@ public class CaseReader {
                 c.reached(),
                 c.waitsFor(),
                 c.waitsUntil(),
-                c.believedFix(),
+                corrected.getOrDefault("believed-fix", c.believedFix()),
                 c.limitation(),
                 c.agent(),
                 c.openedAt(),
                 c.closedAt(),
                 c.recurredAt(),
                 c.follows(),
+                c.goal(),
+                c.duplicateOf(),
+                corrected.getOrDefault("cause", c.errorKey() == null ? "" : title(c.errorKey())),
+                corrected.get("cured-by"),
+                heldSince(c),
+                earlier(tx, c, corrected).orElse(null),
+                cases.handovers(tx, number).stream()
+                        .map(h -> new CaseViews.Handover(h.giver(), h.taker(), h.note(), h.at()))
+                        .toList(),
+                pictures.of(tx, number),
                 cases.texts(tx, number).stream()
                         .map(t -> new CaseViews.Text(t.id(), t.text(), t.at(), t.agent()))
                         .toList(),
@@ -160,10 +154,37 @@ public class CaseReader {
                         .toList(),
                 tried.stream().map(a -> attempt(tx, pins, a)).toList(),
                 attempts.putBacks(tx, number).stream()
-                        .map(p -> putBack(tx, pins, tried, p, values))
+                        .map(p -> putBack(tx, c, tried, p, values))
                         .toList(),
                 pinnedOrder(c),
                 newer(pins));
+    }
+
+    /** The instant since which silence counts as held; null while it does not. */
+    private Instant heldSince(CaseRow c) {
+        if (c.open()
+                || c.recurredAt() != null
+                || !Set.of("solved", "worked-around").contains(c.status())) {
+            return null;
+        }
+        Instant held = c.closedAt().plus(holding());
+        return held.isAfter(clock.instant()) ? null : held;
+    }
+
+    /** For how long a resolution must last. */
+    Duration holding() {
+        return Duration.ofSeconds((long) (library.library().vocabulary().holdingDays() * 86_400));
+    }
+
+    /** The case that this one may be a recurrence of, while nobody has said whether it is. */
+    Optional<CaseViews.Earlier> earlier(Tx tx, CaseRow c, Map<String, String> corrected) {
+        if (!c.open() || c.follows() != null || c.errorKey() == null || c.device() == null) {
+            return Optional.empty();
+        }
+        return cases.lastEnded(
+                        tx, c.number(), c.errorKey(), c.device(), c.openedAt().minus(holding()))
+                .filter(e -> !String.valueOf(e.number()).equals(corrected.get("not-again")))
+                .map(e -> new CaseViews.Earlier(e.number(), e.closedAt(), e.believedFix()));
     }
 
     static List<String> pinnedOrder(CaseRow c) {
@@ -183,7 +204,7 @@ public class CaseReader {
         return new CaseViews.Attempt(
                 a.id(),
                 a.fixKey(),
-                fix(tx, pins, a.fixKey()).map(Fix::title).orElse(a.fixKey()),
+                fixes.fix(tx, pins, a.fixKey()).map(Fix::title).orElse(a.fixKey()),
                 a.errorKey(),
                 a.position(),
                 a.outcome(),
@@ -196,73 +217,57 @@ public class CaseReader {
                 a.endedAt(),
                 attempts.steps(tx, a.id()).stream()
                         .map(s -> new CaseViews.Step(
-                                s.clientId(), s.step(), s.what(), s.note(), s.output(), s.at(), s.agent()))
+                                s.clientId(),
+                                s.step(),
+                                s.what(),
+                                s.note(),
+                                s.output(),
+                                s.item(),
+                                s.heard(),
+                                s.at(),
+                                s.agent()))
                         .toList());
     }
 
     /** A value that the fix should have captured and nobody has seen yet stays a visible blank. */
     private CaseViews.PutBack putBack(
-            Tx tx,
-            Map<String, Integer> pins,
-            List<AttemptRow> tried,
-            AttemptStore.PutBack p,
-            Map<String, String> values) {
-        Set<String> declared = tried.stream()
-                .filter(a -> a.id() == p.attempt())
-                .findFirst()
-                .flatMap(a -> fix(tx, pins, a.fixKey()))
-                .map(FixValues::declared)
-                .orElse(Set.of());
-        List<CaseViews.Piece> command = p.command().isEmpty()
-                ? List.of()
-                : CommandText.fill(p.fence(), p.command(), declared, values).stream()
-                        .map(CaseViews.Piece::of)
-                        .toList();
+            Tx tx, CaseRow c, List<AttemptRow> tried, AttemptStore.PutBack p, Map<String, String> values) {
+        AttemptRow attempt =
+                tried.stream().filter(a -> a.id() == p.attempt()).findFirst().orElse(null);
+        List<CaseViews.Piece> command = attempt == null ? List.of() : fixes.command(tx, c, attempt, p, values);
+        boolean due = attempt != null && attempt.outcome() != null;
         return new CaseViews.PutBack(
-                p.id(), p.attempt(), p.step(), p.text(), command, p.afterSuccess(), p.state(), p.passedTo());
+                p.id(),
+                p.attempt(),
+                p.step(),
+                p.kind(),
+                p.item(),
+                p.text(),
+                command,
+                p.afterSuccess(),
+                due,
+                p.state(),
+                p.passedTo(),
+                p.dueAt());
+    }
+
+    /** The known error as the case keeps it; empty if none was recognised. */
+    public Optional<KnownError> error(Tx tx, CaseRow c) {
+        return fixes.error(tx, c);
+    }
+
+    /** The fixes of an error as the case keeps them, by key. */
+    public Map<String, Fix> fixes(Tx tx, CaseRow c, KnownError error) {
+        return fixes.ofError(tx, c, error);
+    }
+
+    /** What the commands of a fix's steps are filled with: the case's values, and what its known error hands in. */
+    Map<String, String> values(Tx tx, CaseRow c, String fix) {
+        return fixes.values(tx, c, fix, facts(tx, c).values());
     }
 
     CaseViews.FilledFix filled(Tx tx, long number, String key) {
         CaseRow c = row(tx, number);
-        Fix fix =
-                fix(tx, number, key).orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
-        Map<String, String> known = facts(tx, c).values();
-        Map<String, String> values = FixValues.of(with(tx, c, key), known);
-        Set<String> declared = FixValues.declared(fix);
-        List<CaseViews.NeedState> needs =
-                fix.needs().stream().map(n -> need(n, known)).toList();
-        List<CaseViews.FilledStep> steps = java.util.stream.IntStream.range(
-                        0, fix.steps().size())
-                .mapToObj(i -> FilledSteps.of(i, fix.steps().get(i), declared, values))
-                .toList();
-        return new CaseViews.FilledFix(
-                fix.key(),
-                fix.title(),
-                fix.workaround(),
-                fix.minutes(),
-                fix.risk().name().toLowerCase(Locale.ROOT),
-                fix.discouraged(),
-                fix.intro(),
-                fix.sideEffects(),
-                needs,
-                steps);
-    }
-
-    private Map<String, String> with(Tx tx, CaseRow c, String fix) {
-        return error(tx, c).stream()
-                .flatMap(e -> e.tries().stream())
-                .filter(t -> t.fix().equals(fix))
-                .findFirst()
-                .map(KnownError.TryItem::with)
-                .orElse(Map.of());
-    }
-
-    private CaseViews.NeedState need(String id, Map<String, String> known) {
-        String title = library.library()
-                .vocabulary()
-                .need(id)
-                .map(Vocabulary.Need::title)
-                .orElse(id);
-        return new CaseViews.NeedState(id, title, known.getOrDefault("need." + id, "unknown"));
+        return fixes.filled(tx, c, key, facts(tx, c).values());
     }
 }

@@ -2,8 +2,11 @@ package org.mendak.server.cases;
 
 import java.time.Instant;
 import java.util.Set;
+import java.util.function.Consumer;
 
-/** A case's own row; what is null is not known. {@code pinned} is fix keys separated by commas. */
+/**
+ * A case's own row; what is null is not known. {@code pinned} is fix keys separated by commas; {@code goal} is mend or going.
+ */
 public record CaseRow(
         long number,
         String errorKey,
@@ -24,7 +27,9 @@ public record CaseRow(
         Instant closedAt,
         Instant recurredAt,
         Long follows,
-        String pinned) {
+        String pinned,
+        String goal,
+        Long duplicateOf) {
 
     /** The endings of a case. */
     public static final Set<String> ENDINGS =
@@ -35,78 +40,134 @@ public record CaseRow(
         return status.equals("open");
     }
 
+    /** A new case that somebody works. */
+    public static CaseRow opened(String agent, Instant at, Consumer<Draft> change) {
+        Draft d = new Draft();
+        d.agent = agent;
+        d.openedAt = at;
+        change.accept(d);
+        return d.row();
+    }
+
+    /** The same case with some of it changed. */
+    CaseRow with(Consumer<Draft> change) {
+        Draft d = new Draft(this);
+        change.accept(d);
+        return d.row();
+    }
+
     /** The same case, about another known error; an order put by hand was one of the other's fixes. */
     CaseRow under(String error) {
-        return new CaseRow(
-                number,
-                error,
-                product,
-                productVersion,
-                phase,
-                device,
-                reference,
-                requester,
-                reached,
-                status,
-                waitsFor,
-                waitsUntil,
-                believedFix,
-                limitation,
-                agent,
-                openedAt,
-                closedAt,
-                recurredAt,
-                follows,
-                "");
+        return with(d -> {
+            d.errorKey = error;
+            d.pinned = "";
+        });
     }
 
     /** The same case, ended so, or opened again with the status "open"; it waits for nobody else. */
     CaseRow ended(String how, String believed, String limits, Instant at, Instant recurred) {
-        return new CaseRow(
-                number,
-                errorKey,
-                product,
-                productVersion,
-                phase,
-                device,
-                reference,
-                requester,
-                reached,
-                how,
-                "me",
-                null,
-                believed,
-                limits,
-                agent,
-                openedAt,
-                at,
-                recurred,
-                follows,
-                pinned);
+        return with(d -> {
+            d.status = how;
+            d.waitsFor = "me";
+            d.waitsUntil = null;
+            d.believedFix = believed;
+            d.limitation = limits;
+            d.closedAt = at;
+            d.recurredAt = recurred;
+        });
     }
 
     /** A new case that follows this one: the same error at the same place. */
     CaseRow next(String by, Instant at) {
-        return new CaseRow(
-                0,
-                errorKey,
-                product,
-                productVersion,
-                phase,
-                device,
-                reference,
-                requester,
-                reached,
-                "open",
-                "me",
-                null,
-                null,
-                null,
-                by,
-                at,
-                null,
-                null,
-                number,
-                "");
+        return opened(by, at, d -> {
+            d.errorKey = errorKey;
+            d.product = product;
+            d.productVersion = productVersion;
+            d.phase = phase;
+            d.device = device;
+            d.reference = reference;
+            d.requester = requester;
+            d.reached = reached;
+            d.follows = number;
+        });
+    }
+
+    /** A case's row while it is put together. */
+    public static final class Draft {
+        private long number;
+        public String errorKey;
+        public String product;
+        public String productVersion;
+        public String phase;
+        public String device;
+        public String reference;
+        public String requester;
+        public String reached = "phone";
+        public String status = "open";
+        public String waitsFor = "me";
+        Instant waitsUntil;
+        public String believedFix;
+        public String limitation;
+        String agent;
+        private Instant openedAt;
+        public Instant closedAt;
+        public Instant recurredAt;
+        Long follows;
+        String pinned = "";
+        String goal = "mend";
+        Long duplicateOf;
+
+        private Draft() {}
+
+        private Draft(CaseRow c) {
+            number = c.number;
+            errorKey = c.errorKey;
+            product = c.product;
+            productVersion = c.productVersion;
+            phase = c.phase;
+            device = c.device;
+            reference = c.reference;
+            requester = c.requester;
+            reached = c.reached;
+            status = c.status;
+            waitsFor = c.waitsFor;
+            waitsUntil = c.waitsUntil;
+            believedFix = c.believedFix;
+            limitation = c.limitation;
+            agent = c.agent;
+            openedAt = c.openedAt;
+            closedAt = c.closedAt;
+            recurredAt = c.recurredAt;
+            follows = c.follows;
+            pinned = c.pinned;
+            goal = c.goal;
+            duplicateOf = c.duplicateOf;
+        }
+
+        private CaseRow row() {
+            return new CaseRow(
+                    number,
+                    errorKey,
+                    product,
+                    productVersion,
+                    phase,
+                    device,
+                    reference,
+                    requester,
+                    reached,
+                    status,
+                    waitsFor,
+                    waitsUntil,
+                    believedFix,
+                    limitation,
+                    agent,
+                    openedAt,
+                    closedAt,
+                    recurredAt,
+                    follows,
+                    pinned,
+                    goal,
+                    duplicateOf);
+        }
     }
 }

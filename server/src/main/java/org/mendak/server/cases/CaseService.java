@@ -108,27 +108,16 @@ public class CaseService {
         }
         KnownError error = o.error() == null ? null : known(o.error());
         Instant now = clock.instant();
-        CaseRow c = new CaseRow(
-                0,
-                error == null ? null : error.key(),
-                product(o, error),
-                CaseWords.cut(o.productVersion(), 60),
-                phase(o, error),
-                CaseWords.cut(o.device()),
-                CaseWords.cut(o.reference()),
-                CaseWords.cut(o.requester()),
-                CaseWords.oneOf(o.reached(), CaseWords.REACHED, "phone", "reached"),
-                "open",
-                "me",
-                null,
-                null,
-                null,
-                caller.name(),
-                now,
-                null,
-                null,
-                null,
-                "");
+        CaseRow c = CaseRow.opened(caller.name(), now, d -> {
+            d.errorKey = error == null ? null : error.key();
+            d.product = product(o, error);
+            d.productVersion = CaseWords.cut(o.productVersion(), 60);
+            d.phase = phase(o, error);
+            d.device = CaseWords.cut(o.device());
+            d.reference = CaseWords.cut(o.reference());
+            d.requester = CaseWords.cut(o.requester());
+            d.reached = CaseWords.oneOf(o.reached(), CaseWords.REACHED, "phone", "reached");
+        });
         long number = store.insert(tx, c, null, null);
         if (error != null) {
             knowledge.pin(tx, number, error);
@@ -138,6 +127,7 @@ public class CaseService {
             knowledge.capture(tx, caller, number, c, text);
         }
         knowledge.addFacts(tx, caller, number, o.facts() == null ? Map.of() : o.facts(), "case");
+        knowledge.fromDevice(tx, caller, number, c.device());
         triedBefore(tx, caller, number, c.errorKey(), o.triedBefore() == null ? List.of() : o.triedBefore());
         audit.write(tx, caller, "case-opened", String.valueOf(number), c.errorKey() == null ? "" : c.errorKey());
         changed(tx, c.errorKey());
@@ -224,7 +214,8 @@ public class CaseService {
 
     /**
      * What to change in a case's row; null stays as it is, empty text takes away. {@code error} is the known error that the
-     * case goes on under: unlike {@link #moved} it leaves what was tried under the one it was tried for.
+     * case goes on under: unlike {@link #moved} it leaves what was tried under the one it was tried for. {@code because} is why the
+     * order was overruled: seen-sign, caller-wants or quicker-here; null if nobody said.
      */
     @Asked
     record Patch(
@@ -238,36 +229,34 @@ public class CaseService {
             String reached,
             String waitsFor,
             Instant waitsUntil,
-            List<String> pinned) {}
+            List<String> pinned,
+            String because,
+            String goal) {}
 
     CaseViews.Case patch(Caller caller, long number, Patch p) {
         return locks.change(caller, number, (tx, c) -> {
             String waits = CaseWords.oneOf(p.waitsFor(), CaseWords.WAITS, c.waitsFor(), "waitsFor");
             Instant until = waits.equals("me") ? null : p.waitsUntil() == null ? c.waitsUntil() : p.waitsUntil();
             String pinned = p.pinned() == null ? c.pinned() : pinnedOrder(p.pinned());
-            store.update(
-                    tx,
-                    new CaseRow(
-                            number,
-                            c.errorKey(),
-                            or(p.product(), c.product()),
-                            or(p.productVersion(), c.productVersion()),
-                            p.phase() == null ? c.phase() : CaseWords.phase(p.phase()),
-                            or(p.device(), c.device()),
-                            or(p.reference(), c.reference()),
-                            or(p.requester(), c.requester()),
-                            CaseWords.oneOf(p.reached(), CaseWords.REACHED, c.reached(), "reached"),
-                            c.status(),
-                            waits,
-                            until,
-                            c.believedFix(),
-                            c.limitation(),
-                            c.agent(),
-                            c.openedAt(),
-                            c.closedAt(),
-                            c.recurredAt(),
-                            c.follows(),
-                            pinned));
+            store.update(tx, c.with(d -> {
+                d.product = or(p.product(), c.product());
+                d.productVersion = or(p.productVersion(), c.productVersion());
+                d.phase = p.phase() == null ? c.phase() : CaseWords.phase(p.phase());
+                d.device = or(p.device(), c.device());
+                d.reference = or(p.reference(), c.reference());
+                d.requester = or(p.requester(), c.requester());
+                d.reached = CaseWords.oneOf(p.reached(), CaseWords.REACHED, c.reached(), "reached");
+                d.waitsFor = waits;
+                d.waitsUntil = until;
+                d.pinned = pinned;
+                d.goal = CaseWords.oneOf(p.goal(), CaseWords.GOALS, c.goal(), "goal");
+            }));
+            if (p.device() != null && !p.device().equals(c.device())) {
+                knowledge.fromDevice(tx, caller, number, CaseWords.cut(p.device()));
+            }
+            if (p.pinned() != null && !pinned.isEmpty()) {
+                audit.write(tx, caller, "order-overruled", String.valueOf(number), overruled(p.because()));
+            }
             if (p.productVersion() != null) {
                 changed(tx, c.errorKey());
             }
@@ -275,6 +264,10 @@ public class CaseService {
                 goOnUnder(tx, caller, number, known(p.error()));
             }
         });
+    }
+
+    private static String overruled(String because) {
+        return CaseWords.oneOf(because, CaseWords.BECAUSE, "", "because");
     }
 
     private static String pinnedOrder(List<String> keys) {

@@ -18,11 +18,9 @@ class CaseStore {
     private static final String CASE =
             "select number, error_key, product, product_version, phase, device, reference, requester,"
                     + " reached, status, waits_for, waits_until, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows,"
-                    + " pinned_order from desk_case";
+                    + " pinned_order, goal, duplicate_of from desk_case";
 
     private static CaseRow row(ResultSet r) throws SQLException {
-        long follows = r.getLong("follows");
-        Long before = r.wasNull() ? null : follows;
         return new CaseRow(
                 r.getLong("number"),
                 r.getString("error_key"),
@@ -42,8 +40,15 @@ class CaseStore {
                 Tx.instant(r, "opened_at"),
                 Tx.instant(r, "closed_at"),
                 Tx.instant(r, "recurred_at"),
-                before,
-                r.getString("pinned_order"));
+                id(r, "follows"),
+                r.getString("pinned_order"),
+                r.getString("goal"),
+                id(r, "duplicate_of"));
+    }
+
+    private static Long id(ResultSet r, String column) throws SQLException {
+        long id = r.getLong(column);
+        return r.wasNull() ? null : id;
     }
 
     Optional<CaseRow> find(Tx tx, long number) {
@@ -59,7 +64,7 @@ class CaseStore {
         return tx.insert(
                 "insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
                         + " status, waits_for, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows, import_key,"
-                        + " import_hash) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                        + " import_hash, goal) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 c.errorKey(),
                 c.product(),
                 c.productVersion(),
@@ -78,14 +83,16 @@ class CaseStore {
                 c.recurredAt(),
                 c.follows(),
                 importKey,
-                importHash);
+                importHash,
+                c.goal());
     }
 
     void update(Tx tx, CaseRow c) {
         tx.run(
                 "update desk_case set error_key = ?, product = ?, product_version = ?, phase = ?, device = ?, reference = ?,"
                         + " requester = ?, reached = ?, status = ?, waits_for = ?, waits_until = ?, believed_fix = ?, limitation = ?,"
-                        + " closed_at = ?, recurred_at = ?, pinned_order = ?, version = version + 1 where number = ?",
+                        + " closed_at = ?, recurred_at = ?, pinned_order = ?, agent = ?, follows = ?, goal = ?, duplicate_of = ?,"
+                        + " version = version + 1 where number = ?",
                 c.errorKey(),
                 c.product(),
                 c.productVersion(),
@@ -102,6 +109,10 @@ class CaseStore {
                 c.closedAt(),
                 c.recurredAt(),
                 c.pinned(),
+                c.agent(),
+                c.follows(),
+                c.goal(),
+                c.duplicateOf(),
                 c.number());
     }
 
@@ -238,6 +249,79 @@ class CaseStore {
                             number, e.getKey().split("/")[0], e.getKey().split("/")[1], e.getValue()
                         })
                         .toList());
+    }
+
+    /** A case that ended after {@code since} with the same error on the same device, the latest; never this one or a later one. */
+    Optional<CaseRow> lastEnded(Tx tx, long before, String error, String device, Instant since) {
+        return tx.one(
+                CASE
+                        + " where number < ? and error_key = ? and lower(device) = ? and status in ('solved', 'worked-around') and"
+                        + " closed_at >= ? order by closed_at desc limit 1",
+                CaseStore::row,
+                before,
+                error,
+                lower(device),
+                since);
+    }
+
+    /** The latest other case on the same device. */
+    Optional<Long> lastOnDevice(Tx tx, long before, String device) {
+        return tx.one(
+                "select number from desk_case where number < ? and lower(device) = ? order by number desc limit 1",
+                r -> r.getLong(1),
+                before,
+                lower(device));
+    }
+
+    record Handover(String giver, String taker, String note, Instant at) {}
+
+    List<Handover> handovers(Tx tx, long number) {
+        return tx.list(
+                "select giver, taker, note, at from case_handover where number = ? order by id",
+                r -> new Handover(r.getString("giver"), r.getString("taker"), r.getString("note"), Tx.instant(r, "at")),
+                number);
+    }
+
+    void addHandover(Tx tx, long number, Handover h) {
+        tx.run(
+                "insert into case_handover (number, giver, taker, note, at) values (?, ?, ?, ?, ?)",
+                number,
+                h.giver(),
+                h.taker(),
+                h.note(),
+                h.at());
+    }
+
+    /** What was found out or answered later: the newest value of each kind. */
+    Map<String, String> corrections(Tx tx, long number) {
+        Map<String, String> newest = new LinkedHashMap<>();
+        tx.list(
+                "select what, value_ from case_correction where number = ? order by id",
+                r -> newest.put(r.getString("what"), r.getString("value_")),
+                number);
+        return newest;
+    }
+
+    void correct(Tx tx, long number, String what, String value, Instant at, String agent) {
+        tx.run(
+                "insert into case_correction (number, what, value_, at, agent) values (?, ?, ?, ?, ?)",
+                number,
+                what,
+                value,
+                at,
+                agent);
+    }
+
+    /** Cases handed over since then of which nobody has said yet what cured them, newest first. */
+    List<CaseRow> uncured(Tx tx, String agent, Instant since, int most) {
+        return tx.list(
+                CASE
+                        + " c where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and not exists"
+                        + " (select 1 from case_correction x where x.number = c.number and x.what = 'cured-by') order by number desc limit ?",
+                CaseStore::row,
+                agent,
+                since,
+                most);
     }
 
     record Imported(long number, String hash) {}

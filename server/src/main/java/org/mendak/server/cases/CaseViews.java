@@ -50,7 +50,15 @@ public final class CaseViews {
             Instant openedAt,
             @OrNull Instant closedAt,
             @OrNull Instant recurredAt,
-            Long follows,
+            @OrNull Long follows,
+            String goal,
+            @OrNull Long duplicateOf,
+            String cause,
+            @OrNull String curedBy,
+            @OrNull Instant heldSince,
+            @OrNull Earlier earlier,
+            List<Handover> handovers,
+            List<Picture> pictures,
             List<Text> texts,
             List<Fact> facts,
             List<Note> notes,
@@ -59,10 +67,20 @@ public final class CaseViews {
             List<String> pinned,
             List<String> newerRevisions) {}
 
+    /** An ended case with the same error on the same device within the holding time: has it come back? */
+    public record Earlier(
+            long number, Instant closedAt, @OrNull String fix) {}
+
+    /** Who handed the case to whom. */
+    public record Handover(String giver, String taker, String note, Instant at) {}
+
+    /** A picture of a screen; its bytes come from an address of their own. */
+    public record Picture(long id, String name, String type, int size, Instant at, String agent) {}
+
     /** A pasted text. */
     public record Text(long id, String text, Instant at, String agent) {}
 
-    /** Something known; {@code source} is case, captured, answer or output. */
+    /** Something known; {@code source} is case, captured, answer, output, device or left. */
     public record Fact(String name, String value, String source, Instant at, String agent) {}
 
     /** A remark. */
@@ -92,19 +110,44 @@ public final class CaseViews {
             String what,
             String note,
             @OrNull String output,
+            @OrNull String item,
+            @OrNull String heard,
             Instant at,
             String agent) {}
 
-    /** Something to restore; {@code state} is open, done, no-longer-applies, kept or passed-to. */
+    /**
+     * Something owed.
+     *
+     * @param kind put-back, follow-up or debt
+     * @param due whether it is time: its fix has ended
+     * @param state open, done, no-longer-applies, kept or passed-to
+     */
     public record PutBack(
             long id,
             long attempt,
             int step,
+            String kind,
+            @OrNull String item,
             String text,
             List<Piece> command,
             boolean afterSuccess,
+            boolean due,
             String state,
-            @OrNull String passedTo) {}
+            @OrNull String passedTo,
+            @OrNull Instant dueAt) {}
+
+    /** Something owed that was passed to somebody, with its case. */
+    public record Owed(
+            long id,
+            long number,
+            String title,
+            @OrNull String device,
+            @OrNull String requester,
+            String kind,
+            String text,
+            List<Piece> command,
+            @OrNull Instant dueAt,
+            boolean overdue) {}
 
     /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
     public record Piece(String kind, String text, String name, String note) {
@@ -123,23 +166,35 @@ public final class CaseViews {
             String discouraged,
             String intro,
             List<String> sideEffects,
-            List<NeedState> needs,
+            List<NeedLine> needs,
+            List<String> together,
             List<FilledStep> steps) {}
 
-    /** A need and whether it is at hand: yes, no or unknown. */
-    public record NeedState(String id, String title, String state) {}
+    /**
+     * A need and whether it is at hand: yes, no, unknown, or other while another state holds.
+     *
+     * @param fact the fact that says so, and {@code wanted} the value it must have
+     * @param how how to come by it; may be empty
+     */
+    public record NeedLine(String id, String title, String state, String fact, String wanted, String how) {}
 
     /**
      * A step to work; {@code index} from 0.
      *
+     * @param part the title of the fix that it is a part of; empty if it is the fix's own
+     * @param runs the key of a fix that it would run and that cannot be opened here; else empty
      * @param applies yes, no, or depends while a fact is unknown
      * @param when the condition as written; empty if it always applies
      * @param each the list it is repeated for; empty if it is done once
      * @param items the list's items; empty while the list is unknown or if it is done once
      * @param onlyIf what must hold for going on; null if nothing
+     * @param destroys what is lost; empty if nothing
+     * @param target how the right target is made sure of: compare, unknown or confirm; empty if nothing is destroyed
      */
     public record FilledStep(
             int index,
+            String part,
+            String runs,
             String title,
             String prose,
             String applies,
@@ -151,19 +206,45 @@ public final class CaseViews {
             List<String> captures,
             List<String> cautions,
             List<Prompt> answers,
+            List<StepQuestion> asks,
+            List<ToGet> gets,
             @OrNull Judged onlyIf,
             List<Judged> checks,
             List<String> putBacks,
+            List<Later> followUps,
             List<Remark> notes,
             double minutes,
             double restartMinutes,
             double waitMinutes,
             String nothingShows,
             String doneWhen,
-            String destroys) {}
+            String destroys,
+            String target) {}
 
-    /** A command, piece by piece; {@code item} is the one of a repeated step that it is for, else empty. */
-    public record Command(String language, String item, List<Piece> pieces) {}
+    /**
+     * A command, piece by piece.
+     *
+     * @param item the one of a repeated step that it is for, else empty
+     * @param spoken the command in chunks to read out; empty unless the device is reached by phone and all values are known
+     */
+    public record Command(String language, String item, List<Piece> pieces, List<Spoken> spoken) {}
+
+    /** A chunk to read out: its characters, and their names. */
+    public record Spoken(String text, String said, boolean spaceAfter, boolean endsLine) {}
+
+    /** A question inside a step; {@code answer} is null until somebody answered. */
+    public record StepQuestion(
+            String text,
+            String sets,
+            List<String> choices,
+            @OrNull String answer) {}
+
+    /** Something to fetch; {@code applies} is yes, no or depends. */
+    public record ToGet(
+            String name, String address, String origin, String size, String asOf, String applies, String when) {}
+
+    /** Something to do later; {@code who} is empty for whoever works the case. */
+    public record Later(String text, String who) {}
 
     /** A prompt that will appear, what to answer, and why that is harmless. */
     public record Prompt(String prompt, String answer, String why) {}

@@ -14,12 +14,25 @@ final class CaseWords {
     static final Set<String> REACHED = Set.of("phone", "remote", "device");
     static final Set<String> WAITS = Set.of("me", "restart", "time", "requester");
 
+    static final Set<String> GOALS = Set.of("mend", "going");
+    /** Why an order is overruled: a sign was seen, the caller wants it so, or it is quicker here. */
+    static final Set<String> BECAUSE = Set.of("seen-sign", "caller-wants", "quicker-here");
+
     private CaseWords() {}
 
     /** The text as it may be stored: within its limit, secrets masked but for those that somebody has looked at. */
     static String masked(String text, List<String> unmasked) {
         checkText(text);
         return SecretFinder.mask(text, unmasked == null ? Set.of() : Set.copyOf(unmasked));
+    }
+
+    /** A note as it may be stored; empty if there is none. */
+    static String note(String written) {
+        String text = written == null ? "" : masked(written.strip(), null);
+        if (text.length() > Limits.NOTE) {
+            throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
+        }
+        return text;
     }
 
     private static void checkText(String text) {

@@ -142,28 +142,21 @@ class DemoLoader {
                 ? seed.agents().get(i % 2 == 0 ? 0 : i % seed.agents().size())
                 : seed.agents().get(s.agent());
         String waits = open && i % OPEN_CASES == 3 ? "restart" : open && i % OPEN_CASES == 5 ? "requester" : "me";
-        CaseRow c = new CaseRow(
-                0,
-                s.error(),
-                product.name(),
-                version,
-                error.phases().get(0).word(),
-                (error.key().split("-")[0] + "-" + pier.substring(0, 3)).toLowerCase(java.util.Locale.ROOT) + "-0"
-                        + (1 + s.device() / 8),
-                null,
-                pier + (random.nextBoolean() ? " pier" : " office"),
-                random.nextInt(4) == 0 ? "remote" : "phone",
-                open ? "open" : s.solved() ? "solved" : "handed-over",
-                waits,
-                null,
-                null,
-                null,
-                agent,
-                opened,
-                closed,
-                s.cameBack() && closed != null ? closed.plus(Duration.ofDays(3)) : null,
-                null,
-                "");
+        String device = (error.key().split("-")[0] + "-" + pier.substring(0, 3)).toLowerCase(java.util.Locale.ROOT)
+                + "-0" + (1 + s.device() / 8);
+        CaseRow c = CaseRow.opened(agent, opened, d -> {
+            d.errorKey = s.error();
+            d.product = product.name();
+            d.productVersion = version;
+            d.phase = error.phases().get(0).word();
+            d.device = device;
+            d.requester = pier + (random.nextBoolean() ? " pier" : " office");
+            d.reached = random.nextInt(4) == 0 ? "remote" : "phone";
+            d.status = open ? "open" : s.solved() ? "solved" : "handed-over";
+            d.waitsFor = waits;
+            d.closedAt = closed;
+            d.recurredAt = s.cameBack() && closed != null ? closed.plus(Duration.ofDays(3)) : null;
+        });
         String text = error.samples().isEmpty() ? error.title() : SampleText.vary(error, pier, random);
         return new CaseIntake.Ready(
                 c,

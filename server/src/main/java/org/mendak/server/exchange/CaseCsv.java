@@ -100,27 +100,15 @@ final class CaseCsv {
         boolean open = status.equals("open");
         String error = error(first);
         String agent = first.get("agent").isEmpty() ? importer : cut(first, "agent", 120);
-        CaseRow c = new CaseRow(
-                0,
-                error,
-                null,
-                empty(cut(first, "product_version", 60)),
-                null,
-                null,
-                null,
-                null,
-                "phone",
-                status,
-                "me",
-                null,
-                null,
-                null,
-                agent,
-                opened,
-                open ? null : closed == null ? opened : closed,
-                instant(first, "recurred_at"),
-                null,
-                "");
+        String version = empty(cut(first, "product_version", 60));
+        Instant recurred = instant(first, "recurred_at");
+        CaseRow c = CaseRow.opened(agent, opened, d -> {
+            d.errorKey = error;
+            d.productVersion = version;
+            d.status = status;
+            d.closedAt = open ? null : closed == null ? opened : closed;
+            d.recurredAt = recurred;
+        });
         return new CaseIntake.Ready(c, attempts(rows, error, c), facts(first), "", key, hash(rows));
     }
 

@@ -78,7 +78,8 @@ public class PlanService {
                     cases.facts(tx, c),
                     progress(error.key(), cases.attempts(tx, number)),
                     e,
-                    pinned));
+                    pinned,
+                    c.goal().equals("going")));
         });
     }
 
@@ -97,7 +98,8 @@ public class PlanService {
                 new Facts(facts),
                 Progress.NONE,
                 evidence.of(tx, error, fixes, facts.get("product_version")),
-                List.of())));
+                List.of(),
+                "going".equals(facts.get("goal")))));
     }
 
     /** What the attempts so far mean for the plan; an attempt that is being worked means nothing yet. */

@@ -47,6 +47,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
         if (path.equals("/api/scans")) {
             return Limits.LOG_BYTES + MULTIPART_BYTES;
         }
+        if (path.startsWith("/api/cases/") && path.endsWith("/pictures")) {
+            return Limits.PICTURE_BYTES + MULTIPART_BYTES;
+        }
         return Limits.JSON_BYTES;
     }
 

@@ -48,6 +48,12 @@ public final class Limits {
     /** Texts of one case. */
     public static final int TEXTS = 50;
 
+    /** Bytes of a picture kept with a case. */
+    public static final int PICTURE_BYTES = 5 * 1024 * 1024;
+
+    /** Pictures of one case. */
+    public static final int PICTURES = 20;
+
     /** Characters of a note. */
     public static final int NOTE = 4_000;
 

@@ -70,6 +70,16 @@ public class Live implements SmartLifecycle {
         }
     }
 
+    /** Tells every open browser of everybody. Not kept for those who come later: they ask for what they show anyway. */
+    public void tellAll(String kind, Object data) {
+        SseEmitter.SseEventBuilder e = SseEmitter.event().name(kind).data(data);
+        for (Person p : people.values()) {
+            synchronized (p) {
+                List.copyOf(p.streams).forEach(s -> send(p, s, e));
+            }
+        }
+    }
+
     private static SseEmitter.SseEventBuilder event(Event e) {
         return SseEmitter.event().id(String.valueOf(e.id())).name(e.kind()).data(e.data());
     }

@@ -34,6 +34,7 @@ class SecurityConfig {
         "/favicon.svg",
         "/api/session",
         "/api/welcome/**",
+        "/api/shown/**",
         "/actuator/health",
         "/v3/api-docs/**",
         "/error"

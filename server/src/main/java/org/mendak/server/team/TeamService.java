@@ -94,6 +94,20 @@ public class TeamService implements Identities {
         return all;
     }
 
+    /** The names of those who may sign in. */
+    public List<String> colleagues(Tx tx) {
+        return store.all(tx).stream().filter(Person::active).map(Person::name).toList();
+    }
+
+    /** The name of the active person of that sign-in or name; empty if there is none. */
+    public Optional<String> colleague(Tx tx, String loginOrName) {
+        return store.all(tx).stream()
+                .filter(Person::active)
+                .filter(p -> p.login().equalsIgnoreCase(loginOrName) || p.name().equalsIgnoreCase(loginOrName))
+                .map(Person::name)
+                .findFirst();
+    }
+
     List<Person> people(Caller caller) {
         caller.may(Role.LEAD, Scope.ADMIN, "see the team");
         return db.tx(store::all);

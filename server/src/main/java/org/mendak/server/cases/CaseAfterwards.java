@@ -1,0 +1,174 @@
+package org.mendak.server.cases;
+
+import java.time.Clock;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Asked;
+import org.mendak.server.platform.AuditStore;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Tx;
+import org.mendak.server.team.TeamService;
+import org.springframework.stereotype.Service;
+
+/** The rules of what becomes of a case in other hands or later: handing it over, what was found out, whether it came back. */
+@Service
+class CaseAfterwards {
+
+    private final Db db;
+    private final CaseStore store;
+    private final AttemptStore attempts;
+    private final CaseReader reader;
+    private final CaseLocks locks;
+    private final LibraryService library;
+    private final TeamService team;
+    private final AuditStore audit;
+    private final Clock clock;
+
+    CaseAfterwards(
+            Db db,
+            CaseStore store,
+            AttemptStore attempts,
+            CaseReader reader,
+            CaseLocks locks,
+            LibraryService library,
+            TeamService team,
+            AuditStore audit,
+            Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.attempts = attempts;
+        this.reader = reader;
+        this.locks = locks;
+        this.library = library;
+        this.team = team;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /** Gives an open case to a colleague, or takes it; what it waits for stays as it is. */
+    CaseViews.Case handOver(Caller caller, long number, String to, String written) {
+        String note = CaseWords.note(written);
+        return locks.change(caller, number, (tx, c) -> {
+            String taker = team.colleague(tx, to)
+                    .orElseThrow(() -> Refusal.invalid("Nobody here is called \"" + to
+                            + "\". To hand the case to another team, end it as handed-over."));
+            if (taker.equals(c.agent())) {
+                throw Refusal.conflict("Case " + number + " is " + taker + "'s already.");
+            }
+            store.addHandover(tx, number, new CaseStore.Handover(c.agent(), taker, note, clock.instant()));
+            store.update(tx, c.with(d -> d.agent = taker));
+            audit.write(tx, caller, "case-given", String.valueOf(number), "");
+        });
+    }
+
+    /** What can be found out after the end; null stays as it is. */
+    @Asked
+    record Found(String cause, String believedFix, String curedBy) {}
+
+    /** Notes what was found out about an ended case; its rows stay as they were. */
+    CaseViews.Case found(Caller caller, long number, Found f) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        return db.tx(tx -> {
+            CaseRow c = ended(tx, number);
+            List<AttemptRow> tried = attempts.ofCase(tx, number);
+            if (f.cause() != null) {
+                note(tx, caller, number, "cause", CaseWords.cut(f.cause(), 1000));
+            }
+            if (f.believedFix() != null) {
+                if (tried.stream().noneMatch(a -> a.fixKey().equals(f.believedFix()))) {
+                    throw Refusal.invalid("\"" + f.believedFix() + "\" was not tried on this case.");
+                }
+                note(tx, caller, number, "believed-fix", f.believedFix());
+            }
+            if (f.curedBy() != null) {
+                cured(tx, caller, c, tried, CaseWords.cut(f.curedBy(), 1000));
+            }
+            locks.tell(tx, caller, number);
+            return reader.view(tx, number);
+        });
+    }
+
+    private CaseRow ended(Tx tx, long number) {
+        CaseRow c = locks.locked(tx, number);
+        if (c.open()) {
+            throw Refusal.conflict("Case " + number + " is still open; this is for later.");
+        }
+        return c;
+    }
+
+    private void note(Tx tx, Caller caller, long number, String what, String value) {
+        if (value == null) {
+            throw Refusal.invalid(what + " is empty.");
+        }
+        store.correct(tx, number, what, value, clock.instant(), caller.name());
+        audit.write(tx, caller, what, String.valueOf(number), "");
+    }
+
+    /** What cured a case that was handed over; a fix of the library then counts as one that worked there. */
+    private void cured(Tx tx, Caller caller, CaseRow c, List<AttemptRow> tried, String by) {
+        if (!c.status().equals("handed-over")) {
+            throw Refusal.conflict("Case " + c.number() + " was not handed over.");
+        }
+        if (store.corrections(tx, c.number()).containsKey("cured-by")) {
+            throw Refusal.conflict("It is known already what cured case " + c.number() + ".");
+        }
+        note(tx, caller, c.number(), "cured-by", by);
+        boolean known = library.library().fix(String.valueOf(by)).isPresent();
+        if (known && c.errorKey() != null) {
+            int position = tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1;
+            attempts.insert(
+                    tx,
+                    new AttemptRow(
+                            0,
+                            c.number(),
+                            c.errorKey(),
+                            by,
+                            position,
+                            "worked",
+                            null,
+                            false,
+                            null,
+                            "told after the hand-over",
+                            caller.name(),
+                            clock.instant(),
+                            clock.instant(),
+                            false));
+            locks.changed(tx, Set.of(c.errorKey()));
+        }
+    }
+
+    /**
+     * Whether an open case is an earlier one come back. Yes takes the earlier one's success away and lets this one follow it; no is
+     * remembered, so that it is not asked again.
+     */
+    CaseViews.Case recurrence(Caller caller, long number, long of, boolean again) {
+        return locks.change(caller, number, (tx, c) -> {
+            CaseViews.Earlier earlier = reader.earlier(tx, c, store.corrections(tx, number))
+                    .filter(e -> e.number() == of)
+                    .orElseThrow(() -> Refusal.conflict("Case " + of + " is no earlier case of the same kind."));
+            if (!again) {
+                store.correct(tx, number, "not-again", String.valueOf(of), clock.instant(), caller.name());
+                return;
+            }
+            CaseRow old = locks.locked(tx, earlier.number());
+            List<AttemptRow> tried = attempts.ofCase(tx, old.number());
+            AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), clock.instant(), caller.name()));
+            store.update(tx, old.with(d -> d.recurredAt = c.openedAt()));
+            store.update(tx, c.with(d -> d.follows = old.number()));
+            audit.write(tx, caller, "recurrence", String.valueOf(number), "of " + old.number());
+            locks.changed(tx, old, tried);
+        });
+    }
+
+    /** The people a case can be given to. */
+    List<Map<String, String>> colleagues(Caller caller) {
+        caller.may(Role.AGENT, Scope.READ, "see colleagues");
+        return db.tx(team::colleagues).stream().map(n -> Map.of("name", n)).toList();
+    }
+}

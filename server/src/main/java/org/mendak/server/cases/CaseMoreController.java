@@ -1,0 +1,121 @@
+package org.mendak.server.cases;
+
+import java.io.IOException;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.mendak.server.platform.Asked;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Refusal;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** What goes with a case beside its fixes: other hands, later findings, pictures, texts to send, the page for the device. */
+@RestController
+class CaseMoreController {
+
+    @Asked
+    record GiveTo(String to, String note) {}
+
+    record Again(Long of, Boolean again) {}
+
+    record ShowFix(String fix) {}
+
+    private final CaseAfterwards afterwards;
+    private final OwedService owed;
+    private final PictureService pictures;
+    private final CaseTexts texts;
+    private final ShownFixes shown;
+
+    CaseMoreController(
+            CaseAfterwards afterwards, OwedService owed, PictureService pictures, CaseTexts texts, ShownFixes shown) {
+        this.afterwards = afterwards;
+        this.owed = owed;
+        this.pictures = pictures;
+        this.texts = texts;
+        this.shown = shown;
+    }
+
+    /** What the caller has in hand beside open cases: what was passed to them, and what they handed over unsolved. */
+    @GetMapping("/api/in-hand")
+    OwedService.InHand inHand(Caller caller) {
+        return owed.inHand(caller);
+    }
+
+    /** Whom a case can be given to. */
+    @GetMapping("/api/colleagues")
+    List<Map<String, String>> colleagues(Caller caller) {
+        return afterwards.colleagues(caller);
+    }
+
+    @PostMapping("/api/cases/{n}/handover")
+    CaseViews.Case handOver(Caller caller, @PathVariable long n, @RequestBody GiveTo body) {
+        return afterwards.handOver(caller, n, body.to(), body.note());
+    }
+
+    /** What was found out about a case after its end. */
+    @PostMapping("/api/cases/{n}/findings")
+    CaseViews.Case found(Caller caller, @PathVariable long n, @RequestBody CaseAfterwards.Found body) {
+        return afterwards.found(caller, n, body);
+    }
+
+    /** Whether this case is an earlier one come back. */
+    @PostMapping("/api/cases/{n}/recurrence")
+    CaseViews.Case recurrence(Caller caller, @PathVariable long n, @RequestBody Again body) {
+        if (body.of() == null || body.again() == null) {
+            throw Refusal.invalid("Say of which case, and again: true or false.");
+        }
+        return afterwards.recurrence(caller, n, body.of(), body.again());
+    }
+
+    @PostMapping(value = "/api/cases/{n}/pictures", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    CaseViews.Case addPicture(Caller caller, @PathVariable long n, @RequestParam("file") MultipartFile file)
+            throws IOException {
+        return pictures.add(caller, n, file.getOriginalFilename(), file.getBytes());
+    }
+
+    @GetMapping("/api/cases/{n}/pictures/{id}")
+    ResponseEntity<byte[]> picture(Caller caller, @PathVariable long n, @PathVariable long id) {
+        PictureStore.Whole p = pictures.whole(caller, n, id);
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(p.type()))
+                .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())
+                .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                .body(p.bytes());
+    }
+
+    @DeleteMapping("/api/cases/{n}/pictures/{id}")
+    CaseViews.Case removePicture(Caller caller, @PathVariable long n, @PathVariable long id) {
+        return pictures.remove(caller, n, id);
+    }
+
+    /** A text to send: {@code kind} is ticket, hand-out or hand-over; {@code as} is markdown or plain. */
+    @GetMapping(value = "/api/cases/{n}/texts/{kind}", produces = MediaType.TEXT_PLAIN_VALUE + ";charset=UTF-8")
+    String text(
+            Caller caller,
+            @PathVariable long n,
+            @PathVariable String kind,
+            @RequestParam(defaultValue = "markdown") String as) {
+        return texts.of(caller, n, kind, as);
+    }
+
+    @PostMapping("/api/cases/{n}/shown")
+    ShownFixes.Code show(Caller caller, @PathVariable long n, @RequestBody ShowFix body) {
+        return shown.show(caller, n, body.fix());
+    }
+
+    /** A fix for reading at the device, by its short code; needs no signing in. */
+    @GetMapping("/api/shown/{code}")
+    ShownFixes.Page page(@PathVariable String code) {
+        return shown.page(code);
+    }
+}
