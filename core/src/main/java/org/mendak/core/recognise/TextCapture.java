@@ -13,19 +13,21 @@ public final class TextCapture {
      * The values of a template's placeholders where it first matches, or empty if it does not. Work is bounded.
      *
      * <p>A program ends its lines where it means to, so a line is read by itself first: joined with the next one, as a message
-     * wrapped by a box must be, a value at a line's end would grow by the first word of the next. Lists may go over lines.
+     * wrapped by a box must be, a value at a line's end would grow by the first word of the next. A list goes on where a line ends
+     * with what parts its items.
      */
     public static Map<String, String> find(Template template, String output) {
         ExactTemplate exact = ExactTemplate.of(template);
-        if (!template.names().containsValue(ValueType.LIST)) {
-            for (String line : output.lines().toList()) {
-                Map<String, String> values = line.isBlank() ? Map.of() : in(exact, line);
-                if (!values.isEmpty()) {
-                    return values;
-                }
+        String text = template.names().containsValue(ValueType.LIST)
+                ? output.replaceAll("([,;])[ \\t]*\\R[ \\t]*", "$1 ")
+                : output;
+        for (String line : text.lines().toList()) {
+            Map<String, String> values = line.isBlank() ? Map.of() : in(exact, line);
+            if (!values.isEmpty()) {
+                return values;
             }
         }
-        return in(exact, output);
+        return in(exact, text);
     }
 
     private static Map<String, String> in(ExactTemplate exact, String text) {
