@@ -123,6 +123,18 @@ public final class Api {
         return send(method, path, JSON.writeValueAsBytes(json), "Content-Type", "application/json");
     }
 
+    /** A file as a browser sends it, in the part called "file". */
+    public Answer upload(String path, String name, String type, byte[] bytes) {
+        String boundary = "the-test-s-own-boundary";
+        java.io.ByteArrayOutputStream body = new java.io.ByteArrayOutputStream();
+        body.writeBytes(("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + name
+                        + "\"\r\nContent-Type: " + type + "\r\n\r\n")
+                .getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        body.writeBytes(bytes);
+        body.writeBytes(("\r\n--" + boundary + "--\r\n").getBytes(java.nio.charset.StandardCharsets.UTF_8));
+        return send("POST", path, body.toByteArray(), "Content-Type", "multipart/form-data; boundary=" + boundary);
+    }
+
     /** Any call; headers as name, value, name, value. */
     public Answer send(String method, String path, byte[] body, String... headers) {
         List<String> all = new ArrayList<>(Arrays.asList(headers));

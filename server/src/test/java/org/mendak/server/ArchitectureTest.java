@@ -33,6 +33,7 @@ class ArchitectureTest {
             "cases",
             "evidence",
             "planning",
+            "gaps",
             "exchange",
             "demo",
             "command");

@@ -121,6 +121,17 @@ class CaseController {
         return cases.together(caller, n);
     }
 
+    @GetMapping("/{n}/questions")
+    List<CaseViews.Question> questions(Caller caller, @PathVariable long n) {
+        return cases.questions(caller, n);
+    }
+
+    /** What the command of a question printed. */
+    @PostMapping("/{n}/questions/{index}")
+    CaseViews.Case looked(Caller caller, @PathVariable long n, @PathVariable int index, @RequestBody TextBody body) {
+        return cases.looked(caller, n, index, body.text());
+    }
+
     @PostMapping("/{n}/facts")
     CaseViews.Case addFacts(Caller caller, @PathVariable long n, @RequestBody Map<String, String> body) {
         return cases.addFacts(caller, n, body);

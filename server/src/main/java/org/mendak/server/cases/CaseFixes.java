@@ -144,6 +144,50 @@ class CaseFixes {
                 .toList();
     }
 
+    /** The questions of the case's known error in the author's order. */
+    List<CaseViews.Question> questions(Tx tx, CaseRow c, Map<String, String> known) {
+        KnownError e = error(tx, c).orElse(null);
+        if (e == null) {
+            return List.of();
+        }
+        Set<String> declared = new HashSet<>(known.keySet());
+        e.signatures().stream()
+                .filter(s -> s.template() != null)
+                .forEach(s -> declared.addAll(s.template().names().keySet()));
+        e.questions().forEach(q -> declared.addAll(captured(q)));
+        return IntStream.range(0, e.questions().size())
+                .mapToObj(i -> question(i, e.questions().get(i), c, declared, known))
+                .toList();
+    }
+
+    private static Set<String> captured(KnownError.Question q) {
+        return q.capture() == null ? Set.of() : q.capture().names().keySet();
+    }
+
+    private CaseViews.Question question(
+            int index, KnownError.Question q, CaseRow c, Set<String> declared, Map<String, String> known) {
+        List<CommandText.Piece> run = q.run().isEmpty() ? List.of() : CommandText.fill("sh", q.run(), declared, known);
+        Set<String> wanted = new HashSet<>(captured(q));
+        if (!q.sets().isEmpty()) {
+            wanted.add(q.sets());
+        }
+        return new CaseViews.Question(
+                index,
+                q.text(),
+                q.sets(),
+                q.choices(),
+                q.minutes(),
+                library.library()
+                        .vocabulary()
+                        .fact(q.sets())
+                        .map(Vocabulary.Fact::how)
+                        .orElse(""),
+                run.stream().map(CaseViews.Piece::of).toList(),
+                c.reached().equals("phone") ? FilledSteps.spoken(run) : List.of(),
+                q.capture() == null ? "" : q.capture().source(),
+                !wanted.isEmpty() && known.keySet().containsAll(wanted));
+    }
+
     private Map<String, String> with(Tx tx, CaseRow c, String fix) {
         return error(tx, c).stream()
                 .flatMap(e -> e.tries().stream())

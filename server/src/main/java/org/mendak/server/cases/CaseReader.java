@@ -266,6 +266,11 @@ public class CaseReader {
         return fixes.values(tx, c, fix, facts(tx, c).values());
     }
 
+    List<CaseViews.Question> questions(Tx tx, long number) {
+        CaseRow c = row(tx, number);
+        return fixes.questions(tx, c, facts(tx, c).values());
+    }
+
     CaseViews.FilledFix filled(Tx tx, long number, String key) {
         CaseRow c = row(tx, number);
         return fixes.filled(tx, c, key, facts(tx, c).values());

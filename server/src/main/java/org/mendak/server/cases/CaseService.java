@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.recognise.TextCapture;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
@@ -194,6 +195,31 @@ public class CaseService {
             }
             store.addText(tx, number, text, clock.instant(), caller.name());
             knowledge.capture(tx, caller, number, c, text);
+        });
+    }
+
+    List<CaseViews.Question> questions(Caller caller, long number) {
+        caller.may(Role.AGENT, Scope.READ, "see cases");
+        return db.tx(tx -> reader.questions(tx, number));
+    }
+
+    /** What a look at the device printed; earns no credit, and sets the facts that its question captures. */
+    CaseViews.Case looked(Caller caller, long number, int index, String written) {
+        String output = CaseWords.masked(written == null ? "" : written, null);
+        return locks.change(caller, number, (tx, c) -> {
+            KnownError error = reader.error(tx, c)
+                    .filter(e -> index >= 0 && index < e.questions().size())
+                    .orElseThrow(() -> Refusal.notFound("There is no question " + index + " in this case."));
+            KnownError.Question q = error.questions().get(index);
+            if (q.capture() == null) {
+                throw Refusal.invalid("This question reads nothing out of an output; answer it instead.");
+            }
+            Map<String, String> values = TextCapture.find(q.capture(), output);
+            if (values.isEmpty()) {
+                throw Refusal.invalid("The output does not hold what is looked for: "
+                        + q.capture().source() + ". Nothing was stored.");
+            }
+            knowledge.addFacts(tx, caller, number, values, "output");
         });
     }
 

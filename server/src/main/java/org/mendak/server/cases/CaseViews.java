@@ -149,6 +149,27 @@ public final class CaseViews {
             @OrNull Instant dueAt,
             boolean overdue) {}
 
+    /**
+     * A question of the case's known error.
+     *
+     * @param index its place in the runbook, from 0
+     * @param how how to find it out; may be empty
+     * @param run a read-only command, filled; empty if a person is asked
+     * @param capture what is read out of its output; empty if nothing
+     * @param answered whether the case knows it already, "they don't know" counting as known
+     */
+    public record Question(
+            int index,
+            String text,
+            String sets,
+            List<String> choices,
+            double minutes,
+            String how,
+            List<Piece> run,
+            List<Spoken> spoken,
+            String capture,
+            boolean answered) {}
+
     /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
     public record Piece(String kind, String text, String name, String note) {
         static Piece of(CommandText.Piece p) {

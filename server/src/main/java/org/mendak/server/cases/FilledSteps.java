@@ -111,7 +111,7 @@ final class FilledSteps {
     }
 
     /** A command in chunks to read out; none while a value is missing, so that nobody reads out half a command. */
-    private static List<CaseViews.Spoken> spoken(List<CommandText.Piece> pieces) {
+    static List<CaseViews.Spoken> spoken(List<CommandText.Piece> pieces) {
         boolean whole = pieces.stream()
                 .allMatch(p -> p.kind() == CommandText.Kind.LITERAL || p.kind() == CommandText.Kind.FILLED);
         String text = pieces.stream().map(CommandText.Piece::text).collect(Collectors.joining());

@@ -143,6 +143,16 @@ class DocumentStore {
                 d.key());
     }
 
+    /** When the revision that readers see was written; empty if they see none. */
+    Optional<Instant> publishedAt(Tx tx, DocumentKind kind, String key) {
+        return tx.one(
+                "select r.at from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key and"
+                        + " r.number = d.published where d.kind = ? and d.doc_key = ? and d.status <> 'retired'",
+                r -> Tx.instant(r, "at"),
+                kind.word(),
+                key);
+    }
+
     /** The vocabulary's newest revision and text, or empty if none was written. */
     Optional<Text> vocabulary(Tx tx) {
         return tx.one(

@@ -2,6 +2,7 @@ package org.mendak.server.library;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -69,6 +70,11 @@ public class LibraryService {
     public Optional<Fix> fixAt(Tx tx, String key, int revision) {
         return store.text(tx, "fix", key, revision)
                 .map(t -> parse(DocumentKind.FIX, key, t).fix());
+    }
+
+    /** When the revision that readers see was written; empty if they see none. */
+    public Optional<Instant> publishedAt(Tx tx, DocumentKind kind, String key) {
+        return store.publishedAt(tx, kind, key);
     }
 
     /** What is said of a document besides its text. */

@@ -52,8 +52,9 @@ public final class Sheets {
             List<VerifyLine> verify,
             int revision) {}
 
-    /** A question to ask. */
-    public record QuestionLine(String text, String sets, List<String> choices, double minutes, String run) {}
+    /** A question to ask, or with {@code run} a read-only look; {@code how} is how to find it out, may be empty. */
+    public record QuestionLine(
+            String text, String sets, List<String> choices, double minutes, String run, String capture, String how) {}
 
     /** A fix to try; {@code published} is false if agents cannot open it. */
     public record TryLine(
@@ -61,6 +62,7 @@ public final class Sheets {
             String title,
             String when,
             List<String> after,
+            List<String> together,
             boolean lastResort,
             Map<String, String> with,
             boolean published,
@@ -91,7 +93,7 @@ public final class Sheets {
             List<String> usedBy,
             int revision) {}
 
-    /** A step; commands as written, with their placeholders. */
+    /** A step; commands as written, with their placeholders; {@code runs} is the fix that it runs as a part, else empty. */
     public record StepLine(
             String title,
             String prose,
@@ -104,7 +106,8 @@ public final class Sheets {
             double minutes,
             double restartMinutes,
             String doneWhen,
-            String destroys) {}
+            String destroys,
+            String runs) {}
 
     /** A command and its language. */
     public record FenceLine(String language, String text) {}
@@ -144,7 +147,7 @@ public final class Sheets {
                 e.samples().stream().map(KnownError.Sample::text).toList(),
                 e.confusions(),
                 e.questions().stream()
-                        .map(q -> new QuestionLine(q.text(), q.sets(), q.choices(), q.minutes(), q.run()))
+                        .map(q -> question(q, library.vocabulary()))
                         .toList(),
                 e.tries().stream().map(t -> tryLine(t, library)).toList(),
                 e.ruledOut().stream()
@@ -156,6 +159,17 @@ public final class Sheets {
                 library.revisions().getOrDefault("error/" + e.key(), 0));
     }
 
+    private static QuestionLine question(KnownError.Question q, Vocabulary v) {
+        return new QuestionLine(
+                q.text(),
+                q.sets(),
+                q.choices(),
+                q.minutes(),
+                q.run(),
+                q.capture() == null ? "" : q.capture().source(),
+                v.fact(q.sets()).map(Vocabulary.Fact::how).orElse(""));
+    }
+
     private static TryLine tryLine(KnownError.TryItem t, Library library) {
         Fix f = library.fixes().get(t.fix());
         boolean there = f != null;
@@ -164,6 +178,7 @@ public final class Sheets {
                 there ? f.title() : t.title(),
                 t.whenText(),
                 t.after(),
+                t.together(),
                 t.lastResort(),
                 new TreeMap<>(t.with()),
                 there,
@@ -224,7 +239,8 @@ public final class Sheets {
                 s.minutes(),
                 s.restartMinutes(),
                 s.doneWhen(),
-                s.destroys());
+                s.destroys(),
+                s.part() == null ? "" : s.part().fix());
     }
 
     /** What stands beside a step, as it is read: when and how often it is done, what is checked and answered, then the rest. */
@@ -242,6 +258,11 @@ public final class Sheets {
             String text = code(s.onlyIf().guard().text());
             notes.add(new NoteLine("Only if", otherwise.isEmpty() ? text : text + "; otherwise " + otherwise));
         }
+        if (s.part() != null && !s.part().with().isEmpty()) {
+            s.part().with().forEach((name, value) -> notes.add(new NoteLine("With", code(name + " = " + value))));
+        }
+        s.gets().forEach(g -> notes.add(new NoteLine("Get", get(g))));
+        s.asks().forEach(a -> notes.add(new NoteLine("Ask", a.text() + " (" + String.join(", ", a.choices()) + ")")));
         s.answers()
                 .forEach(a -> notes.add(new NoteLine(
                         "Answer",
@@ -254,7 +275,18 @@ public final class Sheets {
                 .forEach(c -> notes.add(new NoteLine(
                         "Check", code(c.guard().text()) + (c.meaning().isEmpty() ? "" : "; " + c.meaning()))));
         s.notes().forEach(n -> notes.add(new NoteLine(n.keyword(), n.text())));
+        s.followUps()
+                .forEach(u ->
+                        notes.add(new NoteLine("Follow up", u.text() + (u.who().isEmpty() ? "" : "; by " + u.who()))));
         return notes;
+    }
+
+    private static String get(Fix.Get g) {
+        return g.name() + ", " + code(g.address())
+                + (g.origin().isEmpty() ? "" : ", from " + g.origin())
+                + (g.size().isEmpty() ? "" : ", " + g.size())
+                + (g.asOf() == null ? "" : ", as of " + g.asOf())
+                + (g.when() == null ? "" : ", when " + code(g.when().text()));
     }
 
     private static String code(String text) {

@@ -66,8 +66,8 @@ class ConcurrencyTest {
                 .path("id")
                 .asLong();
         together(
-                8,
-                25,
+                20,
+                10,
                 i -> api.post(
                                 "/api/cases/" + n + "/attempts/" + attempt + "/steps",
                                 Map.of("clientId", "e-" + i, "step", i % 2, "what", "output", "output", "line " + i))
@@ -86,6 +86,37 @@ class ConcurrencyTest {
                 i -> api.post("/api/cases/" + n + "/attempts", Map.of("fix", "grow-tracks"))
                         .expect(201));
         assertThat(api.get("/api/cases/" + n).json().path("attempts").size()).isEqualTo(1);
+    }
+
+    /** Twenty at one case, each doing something else to it: nothing of anybody's is overwritten or given the same number. */
+    @Test
+    void twentyAtOneCaseLoseNothing() throws Exception {
+        long n = api.openCase(Map.of("text", "x", "error", "tracks-full"));
+        String path = "/api/cases/" + n;
+        java.util.Set<Long> numbers = java.util.concurrent.ConcurrentHashMap.newKeySet();
+        together(20, 6, i -> {
+            switch (i % 4) {
+                case 0 -> api.post(path + "/notes", Map.of("text", "note " + i)).expect(200);
+                case 1 ->
+                    api.post(path + "/facts", Map.of("fact" + i % 40, "v" + i)).expect(200);
+                case 2 ->
+                    api.post(path + "/attempts", Map.of("fix", i % 8 < 4 ? "clear-tracks" : "grow-tracks"))
+                            .expect(201);
+                default -> numbers.add(api.openCase(Map.of("text", "y " + i, "error", "tracks-full")));
+            }
+            api.patch(path, Map.of(i % 2 == 0 ? "device" : "reference", "d" + i))
+                    .expect(200);
+        });
+        JsonNode c = api.get(path).expect(200).json();
+        assertThat(c.path("notes")).hasSize(30);
+        assertThat(c.path("facts")).hasSize(10);
+        assertThat(c.path("attempts")).hasSize(2);
+        assertThat(c.path("device").asString()).startsWith("d");
+        assertThat(c.path("reference").asString()).startsWith("d");
+        assertThat(numbers).hasSize(30);
+        List<Integer> positions = new ArrayList<>();
+        c.path("attempts").forEach(a -> positions.add(a.path("position").asInt()));
+        assertThat(positions).containsExactly(1, 2);
     }
 
     @Test

@@ -63,7 +63,7 @@ public final class Desk {
         }
     }
 
-    static String text(String name) {
+    public static String text(String name) {
         return new String(bytes(FOLDER.resolve(name + ".md")), java.nio.charset.StandardCharsets.UTF_8);
     }
 

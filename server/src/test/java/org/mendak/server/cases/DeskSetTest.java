@@ -378,4 +378,26 @@ class DeskSetTest {
         assertThat(next.see().path("facts").path(0).path("source").asString()).isEqualTo("device");
         next.post("/facts", Map.of("device.image", "the new one")).refused(422, "must be a version");
     }
+
+    /** A read-only look is asked like a question; what it prints is a fact, and it is no attempt. */
+    @Test
+    void aLookAtTheDeviceAnswersAQuestion() {
+        Desk d = Desk.open(api, "parts-gone", "Board part clock.wbl not found", Map.of());
+        String path = "/api/cases/" + d.number + "/questions";
+        JsonNode q = api.get(path).expect(200).json().path(0);
+        assertThat(q.path("answered").asBoolean()).isFalse();
+        assertThat(Desk.command(q.path("run"))).isEqualTo("boardctl parts --compare");
+        assertThat(q.path("spoken").path(0).path("text").asString()).isEqualTo("boardctl");
+        d.post("/questions/0", Map.of("text", "no such panel")).refused(422, "have {have:list} of {want:list}");
+        d.post("/questions/7", Map.of("text", "x")).refused(404, "no question 7");
+        d.post("/questions/0", Map.of("text", "have clock.wbl, wind.wbl of clock.wbl, wind.wbl, tide.wbl"))
+                .expect(200);
+        assertThat(api.get(path).expect(200).json().path(0).path("answered").asBoolean())
+                .isTrue();
+        assertThat(fact(d, "want")).isEqualTo("clock.wbl, wind.wbl, tide.wbl");
+        assertThat(d.see().path("attempts").isEmpty()).isTrue();
+        d.start("bring-parts");
+        JsonNode check = d.step(2).path("checks").path(0);
+        assertThat(check.path("state").asString()).isEqualTo("yes");
+    }
 }

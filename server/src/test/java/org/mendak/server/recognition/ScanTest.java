@@ -46,15 +46,7 @@ class ScanTest {
     }
 
     private Api.Answer upload(Api caller, byte[] log) {
-        ByteArrayOutputStream body = new ByteArrayOutputStream();
-        body.writeBytes(
-                ("--" + BOUNDARY + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"../x/till.log\"\r\n"
-                                + "Content-Type: application/octet-stream\r\n\r\n")
-                        .getBytes(StandardCharsets.UTF_8));
-        body.writeBytes(log);
-        body.writeBytes(("\r\n--" + BOUNDARY + "--\r\n").getBytes(StandardCharsets.UTF_8));
-        return caller.send(
-                "POST", "/api/scans", body.toByteArray(), "Content-Type", "multipart/form-data; boundary=" + BOUNDARY);
+        return caller.upload("/api/scans", "../x/till.log", "application/octet-stream", log);
     }
 
     private JsonNode scanned(byte[] log) {
