@@ -9,6 +9,7 @@ import { ClothContext, Frame } from "./frame";
 import { ErrorPage, FixPage, ShelvesPage } from "./library";
 import { chosenCloth, type ClothChoice, clothFor, Coming, keepCloth, MarksPage, themeOf, wear } from "./look";
 import { SessionGate, WelcomePage } from "./session";
+import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
 import { TeamPage } from "./team";
 import { words } from "./words";
@@ -53,6 +54,8 @@ function Places() {
   return (
     <Routes>
       <Route path="/welcome/:code" element={<WelcomePage />} />
+      <Route path="/show" element={<ShowPage />} />
+      <Route path="/show/:code" element={<ShowPage />} />
       <Route
         element={
           <SessionGate>

@@ -148,6 +148,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/findings": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["found"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/fixes/{key}": {
     parameters: {
       query?: never;
@@ -158,6 +174,22 @@ export interface paths {
     get: operations["filled"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/handover": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["handOver"];
     delete?: never;
     options?: never;
     head?: never;
@@ -196,6 +228,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/pictures": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["addPicture"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/pictures/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["picture"];
+    put?: never;
+    post?: never;
+    delete: operations["removePicture"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/plan": {
     parameters: {
       query?: never;
@@ -228,6 +292,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/questions": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["questions"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/questions/{index}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["looked"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/recognition": {
     parameters: {
       query?: never;
@@ -238,6 +334,22 @@ export interface paths {
     get: operations["together"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/recurrence": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["recurrence"];
     delete?: never;
     options?: never;
     head?: never;
@@ -276,6 +388,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/shown": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["show"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/texts": {
     parameters: {
       query?: never;
@@ -286,6 +414,38 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["addText"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/texts/{kind}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["text"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/colleagues": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["colleagues"];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -395,7 +555,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["error"];
+    get: operations["error_1"];
     put?: never;
     post?: never;
     delete?: never;
@@ -475,7 +635,23 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["fix"];
+    get: operations["fix_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/in-hand": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["inHand"];
     put?: never;
     post?: never;
     delete?: never;
@@ -660,6 +836,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/shown/{code}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["page"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/tokens": {
     parameters: {
       query?: never;
@@ -687,6 +879,38 @@ export interface paths {
     put?: never;
     post?: never;
     delete: operations["revoke"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/upkeep/errors/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["error"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/upkeep/fixes/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["fix"];
+    put?: never;
+    post?: never;
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -722,8 +946,11 @@ export interface components {
     };
     AttemptStepEntry: {
       clientId?: null | string;
+      heard?: null | string;
+      item?: null | string;
       note?: null | string;
       output?: null | string;
+      safe?: boolean | null;
       /** Format: int32 */
       step?: number | null;
       what?: null | string;
@@ -733,6 +960,11 @@ export interface components {
         [key: string]: string;
       };
       clientId: string;
+    };
+    CaseAfterwardsFound: {
+      believedFix?: null | string;
+      cause?: null | string;
+      curedBy?: null | string;
     };
     CaseAttempt: {
       agent: string;
@@ -759,13 +991,22 @@ export interface components {
       agent: string;
       attempts: components["schemas"]["CaseAttempt"][];
       believedFix: null | string;
+      cause: string;
       /** Format: date-time */
       closedAt: null | string;
+      curedBy: null | string;
       device: null | string;
+      /** Format: int64 */
+      duplicateOf: number | null;
+      earlier: components["schemas"]["CaseEarlier"] | null;
       error: null | string;
       facts: components["schemas"]["CaseFact"][];
       /** Format: int64 */
       follows: number | null;
+      goal: string;
+      handovers: components["schemas"]["CaseHandover"][];
+      /** Format: date-time */
+      heldSince: null | string;
       limitation: null | string;
       newerRevisions: string[];
       notes: components["schemas"]["CaseNote"][];
@@ -774,6 +1015,7 @@ export interface components {
       /** Format: date-time */
       openedAt: string;
       phase: null | string;
+      pictures: components["schemas"]["CasePicture"][];
       pinned: string[];
       product: null | string;
       productVersion: null | string;
@@ -790,22 +1032,33 @@ export interface components {
       /** Format: date-time */
       waitsUntil: null | string;
     };
-    CaseClose: {
-      believedFix?: null | string;
-      limitation?: null | string;
-      note?: null | string;
-      outcome?: null | string;
-    };
     CaseCommand: {
       item: string;
       language: string;
       pieces: components["schemas"]["CasePiece"][];
+      spoken: components["schemas"]["CaseSpoken"][];
     };
     CaseCsvRejected: {
       column: string;
       message: string;
       /** Format: int64 */
       row: number;
+    };
+    CaseEarlier: {
+      /** Format: date-time */
+      closedAt: string;
+      fix: null | string;
+      /** Format: int64 */
+      number: number;
+    };
+    CaseEndingsEnding: {
+      believedFix?: null | string;
+      cause?: null | string;
+      /** Format: int64 */
+      duplicateOf?: number | null;
+      limitation?: null | string;
+      note?: null | string;
+      outcome?: null | string;
     };
     CaseExchangeImported: {
       /** Format: int32 */
@@ -830,16 +1083,18 @@ export interface components {
       key: string;
       /** Format: double */
       minutes: number;
-      needs: components["schemas"]["CaseNeedState"][];
+      needs: components["schemas"]["CaseNeedLine"][];
       risk: string;
       sideEffects: string[];
       steps: components["schemas"]["CaseFilledStep"][];
       title: string;
+      together: string[];
       workaround: boolean;
     };
     CaseFilledStep: {
       answers: components["schemas"]["CasePrompt"][];
       applies: string;
+      asks: components["schemas"]["CaseStepQuestion"][];
       captures: string[];
       cautions: string[];
       checks: components["schemas"]["CaseJudged"][];
@@ -848,6 +1103,8 @@ export interface components {
       doneWhen: string;
       each: string;
       expect: string[];
+      followUps: components["schemas"]["CaseLater"][];
+      gets: components["schemas"]["CaseToGet"][];
       /** Format: int32 */
       index: number;
       items: string[];
@@ -856,14 +1113,24 @@ export interface components {
       notes: components["schemas"]["CaseRemark"][];
       nothingShows: string;
       onlyIf: components["schemas"]["CaseJudged"] | null;
+      part: string;
       prose: string;
       putBacks: string[];
       /** Format: double */
       restartMinutes: number;
+      runs: string;
+      target: string;
       title: string;
       /** Format: double */
       waitMinutes: number;
       when: string;
+    };
+    CaseHandover: {
+      /** Format: date-time */
+      at: string;
+      giver: string;
+      note: string;
+      taker: string;
     };
     CaseJudged: {
       expected: string;
@@ -872,6 +1139,10 @@ export interface components {
       };
       state: string;
       then: string;
+    };
+    CaseLater: {
+      text: string;
+      who: string;
     };
     CaseLine: {
       agent: string;
@@ -895,13 +1166,28 @@ export interface components {
       /** Format: date-time */
       waitsUntil: null | string;
     };
+    CaseMoreAgain: {
+      again: boolean | null;
+      /** Format: int64 */
+      of: number | null;
+    };
+    CaseMoreGiveTo: {
+      note?: null | string;
+      to?: null | string;
+    };
+    CaseMoreShowFix: {
+      fix: string;
+    };
     CaseMoved: {
       error: string;
     };
-    CaseNeedState: {
+    CaseNeedLine: {
+      fact: string;
+      how: string;
       id: string;
       state: string;
       title: string;
+      wanted: string;
     };
     CaseNote: {
       agent: string;
@@ -925,9 +1211,26 @@ export interface components {
       triedBefore?: string[] | null;
       unmasked?: string[] | null;
     };
+    CaseOwed: {
+      command: components["schemas"]["CasePiece"][];
+      device: null | string;
+      /** Format: date-time */
+      dueAt: null | string;
+      /** Format: int64 */
+      id: number;
+      kind: string;
+      /** Format: int64 */
+      number: number;
+      overdue: boolean;
+      requester: null | string;
+      text: string;
+      title: string;
+    };
     CasePatch: {
+      because?: null | string;
       device?: null | string;
       error?: null | string;
+      goal?: null | string;
       phase?: null | string;
       pinned?: string[] | null;
       product?: null | string;
@@ -938,6 +1241,17 @@ export interface components {
       waitsFor?: null | string;
       /** Format: date-time */
       waitsUntil?: null | string;
+    };
+    CasePicture: {
+      agent: string;
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int32 */
+      size: number;
+      type: string;
     };
     CasePiece: {
       kind: string;
@@ -955,12 +1269,31 @@ export interface components {
       /** Format: int64 */
       attempt: number;
       command: components["schemas"]["CasePiece"][];
+      due: boolean;
+      /** Format: date-time */
+      dueAt: null | string;
       /** Format: int64 */
       id: number;
+      item: null | string;
+      kind: string;
       passedTo: null | string;
       state: string;
       /** Format: int32 */
       step: number;
+      text: string;
+    };
+    CaseQuestion: {
+      answered: boolean;
+      capture: string;
+      choices: string[];
+      how: string;
+      /** Format: int32 */
+      index: number;
+      /** Format: double */
+      minutes: number;
+      run: components["schemas"]["CasePiece"][];
+      sets: string;
+      spoken: components["schemas"]["CaseSpoken"][];
       text: string;
     };
     CaseRemark: {
@@ -968,8 +1301,16 @@ export interface components {
       text: string;
     };
     CaseSettle: {
+      /** Format: date-time */
+      dueAt?: null | string;
       state?: null | string;
       to?: null | string;
+    };
+    CaseSpoken: {
+      endsLine: boolean;
+      said: string;
+      spaceAfter: boolean;
+      text: string;
     };
     CaseStart: {
       error?: null | string;
@@ -984,11 +1325,19 @@ export interface components {
       /** Format: date-time */
       at: string;
       clientId: string;
+      heard: null | string;
+      item: null | string;
       note: string;
       output: null | string;
       /** Format: int32 */
       step: number;
       what: string;
+    };
+    CaseStepQuestion: {
+      answer: null | string;
+      choices: string[];
+      sets: string;
+      text: string;
     };
     CaseSuspected: {
       band: string;
@@ -1008,6 +1357,15 @@ export interface components {
     CaseTextBody: {
       text?: null | string;
       unmasked?: string[] | null;
+    };
+    CaseToGet: {
+      address: string;
+      applies: string;
+      asOf: string;
+      name: string;
+      origin: string;
+      size: string;
+      when: string;
     };
     Checked: {
       error: components["schemas"]["ErrorSheet"] | null;
@@ -1207,6 +1565,10 @@ export interface components {
       keyword: string;
       text: string;
     };
+    OwedInHand: {
+      owed: components["schemas"]["CaseOwed"][];
+      uncured: components["schemas"]["CaseLine"][];
+    };
     Person: {
       active: boolean;
       /** Format: int64 */
@@ -1272,7 +1634,9 @@ export interface components {
       severity: "error" | "warning" | "hint";
     };
     QuestionLine: {
+      capture: string;
       choices: string[];
+      how: string;
       /** Format: double */
       minutes: number;
       run: string;
@@ -1403,6 +1767,18 @@ export interface components {
       needs: components["schemas"]["ShelfNeedWord"][];
       products: components["schemas"]["ShelfProductWord"][];
     };
+    ShownFixesCode: {
+      code: string;
+      /** Format: date-time */
+      until: string;
+    };
+    ShownFixesPage: {
+      device: null | string;
+      fix: components["schemas"]["CaseFilledFix"];
+      title: string;
+      /** Format: date-time */
+      until: string;
+    };
     SignatureLine: {
       kind: string;
       text: string;
@@ -1421,6 +1797,7 @@ export interface components {
       putBacks: components["schemas"]["NoteLine"][];
       /** Format: double */
       restartMinutes: number;
+      runs: string;
       title: string;
     };
     TeamNewPerson: {
@@ -1453,6 +1830,7 @@ export interface components {
       published: boolean;
       risk: string;
       title: string;
+      together: string[];
       when: string;
       with: {
         [key: string]: string;
@@ -1707,7 +2085,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["CaseClose"];
+        "application/json": components["schemas"]["CaseEndingsEnding"];
       };
     };
     responses: {
@@ -1750,6 +2128,32 @@ export interface operations {
       };
     };
   };
+  found: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseAfterwardsFound"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
   filled: {
     parameters: {
       query?: never;
@@ -1769,6 +2173,32 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseFilledFix"];
+        };
+      };
+    };
+  };
+  handOver: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseMoreGiveTo"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
         };
       };
     };
@@ -1813,6 +2243,81 @@ export interface operations {
         "application/json": components["schemas"]["CaseTextBody"];
       };
     };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  addPicture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: {
+      content: {
+        "multipart/form-data": {
+          /** Format: binary */
+          file: string;
+        };
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  picture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": string;
+        };
+      };
+    };
+  };
+  removePicture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
     responses: {
       /** @description OK */
       200: {
@@ -1874,6 +2379,55 @@ export interface operations {
       };
     };
   };
+  questions: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseQuestion"][];
+        };
+      };
+    };
+  };
+  looked: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        index: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseTextBody"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
   together: {
     parameters: {
       query?: never;
@@ -1892,6 +2446,32 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseSuspected"][];
+        };
+      };
+    };
+  };
+  recurrence: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseMoreAgain"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
         };
       };
     };
@@ -1940,6 +2520,32 @@ export interface operations {
       };
     };
   };
+  show: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseMoreShowFix"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ShownFixesCode"];
+        };
+      };
+    };
+  };
   addText: {
     parameters: {
       query?: never;
@@ -1962,6 +2568,53 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  text: {
+    parameters: {
+      query?: {
+        as?: string;
+      };
+      header?: never;
+      path: {
+        n: number;
+        kind: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "text/plain;charset=UTF-8": string;
+        };
+      };
+    };
+  };
+  colleagues: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": {
+            [key: string]: string;
+          }[];
         };
       };
     };
@@ -2143,7 +2796,7 @@ export interface operations {
       };
     };
   };
-  error: {
+  error_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -2252,7 +2905,7 @@ export interface operations {
       };
     };
   };
-  fix: {
+  fix_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -2270,6 +2923,26 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["FixSheet"];
+        };
+      };
+    };
+  };
+  inHand: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["OwedInHand"];
         };
       };
     };
@@ -2654,6 +3327,28 @@ export interface operations {
       };
     };
   };
+  page: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ShownFixesPage"];
+        };
+      };
+    };
+  };
   tokens: {
     parameters: {
       query?: never;
@@ -2715,6 +3410,50 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+    };
+  };
+  error: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["Problem"][];
+        };
+      };
+    };
+  };
+  fix: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["Problem"][];
+        };
       };
     };
   };

@@ -1,20 +1,28 @@
 import { useQuery } from "@tanstack/react-query";
-import { Input } from "antd";
-import { useEffect, useState } from "react";
+import { useContext, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Case, ErrorSheet, Plan } from "../api";
-import { Coming, Failed, KeyButton, MendingCurve, SeamPiece, useKept, useKeys, useSay } from "../look";
+import { SignedIn } from "../frame";
+import { Coming, Failed, KeyButton, SeamPiece, useKept, useKeys, useSay } from "../look";
+import { useLive } from "../live";
 import { words } from "../words";
 import { caseQuery, planQuery, sheetQuery } from "./api";
 import "./case.css";
 import { CaseHead } from "./CaseHead";
-import { curvePoints, isMended, lastEnded, openFix, runningAttempt } from "./caseState";
+import { dueNow, isMended, lastEnded, openFix, runningAttempt, unretested, weakened } from "./caseState";
 import { ChooseError } from "./ChooseError";
 import { Closing } from "./Closing";
+import { Ended } from "./Ended";
+import { GiveTo } from "./GiveTo";
 import { Margin } from "./Margin";
+import { NewTear } from "./NewTear";
+import { InOtherHands, PlanNews, Recurrence, Weakened } from "./Notices";
 import { OpenFix } from "./OpenFix";
+import { Order } from "./Order";
 import { goOn, useWaiting } from "./outbox";
-import { ExcludedRow, LaterRow, TriedRow } from "./Rows";
+import { OwedFirst } from "./PutBacks";
+import { RetestFirst } from "./RetestFirst";
+import { TriedRow } from "./Rows";
 import { Together } from "./Together";
 import { type CaseActs, useCaseActs } from "./useCaseActs";
 
@@ -25,6 +33,9 @@ export function CasePage() {
   const { data: plan } = useQuery(planQuery(n));
   const { data: sheet } = useQuery(sheetQuery(n, c?.error ?? null));
   const acts = useCaseActs(n);
+  useLive("case", (told) => {
+    if ((told as { number: number }).number === n) acts.refresh();
+  });
   useEffect(() => {
     goOn();
   }, []);
@@ -44,11 +55,16 @@ function Shown({
   sheet: ErrorSheet | undefined;
   acts: CaseActs;
 }) {
+  const me = useContext(SignedIn).name;
   const navigate = useNavigate();
   const say = useSay();
   const [chosen, setChosen] = useKept(`open-fix.${c.number}`, "");
   const [ending, setEnding] = useState(false);
   const [other, setOther] = useState(false);
+  const [giving, setGiving] = useState(false);
+  // what somebody chose to leave open for the next fix, and which fix goes on untested
+  const [laterOwed, setLater] = useKept(`owed-later.${c.number}`, "");
+  const [untested, setUntested] = useKept(`untested.${c.number}`, "");
   const waiting = useWaiting().filter((w) => w.number === c.number);
 
   const open = c.status === "open";
@@ -63,6 +79,18 @@ function Shown({
   // the first error is gone and another has begun: what it says now is still to be read
   const newTear =
     open && !running && tried.at(-1)?.outcome === "different-error" && tried.at(-1)?.error === c.error;
+
+  const verify = sheet?.verify[0]?.text ?? words.case.tryAgain;
+  const due = open && !running && !mended ? dueNow(c) : [];
+  const owedFirst = due.length > 0 && !ending && !newTear && laterOwed !== String(due[0]?.id);
+  const bundle = open && !mended ? unretested(c) : undefined;
+  const retest =
+    bundle !== undefined &&
+    !ending &&
+    !newTear &&
+    !owedFirst &&
+    untested !== "all" &&
+    untested !== String(bundle.id);
 
   const openLater = (key: string) => {
     if (running)
@@ -90,6 +118,18 @@ function Shown({
       act: () => owed && void acts.settle(owed.id, "done"),
       alive: owed !== undefined && open,
     },
+    {
+      key: "p",
+      says: c.goal === "going" ? words.case.goalOff : words.case.goal,
+      act: () => void acts.patch({ goal: c.goal === "going" ? "mend" : "going" }),
+      alive: open && !mended && c.error !== null,
+    },
+    {
+      key: "l",
+      says: words.case.give,
+      act: () => setGiving(true),
+      alive: open && c.agent === me,
+    },
     { key: "r", says: words.case.reopen, act: () => void reopen(), alive: !open },
     {
       key: "g",
@@ -113,7 +153,11 @@ function Shown({
         </div>
         {waiting.length > 0 && <p className="waiting-note">{words.case.waits(waiting.length)}</p>}
         {c.newerRevisions.length > 0 && open && <p className="waiting-note soft">{words.case.newer}</p>}
+        <InOtherHands c={c} acts={acts} />
+        <Recurrence c={c} acts={acts} />
+        <Weakened owed={weakened(c, riskOf)} />
         <Together c={c} acts={acts} />
+        <PlanNews plan={open ? plan : undefined} />
         {open && c.waitsFor !== "me" && <Parked c={c} acts={acts} />}
         {tried.map((a) => (
           <TriedRow key={a.id} a={a} acts={acts} editable={open} onUndo={a === undoable ? undo : undefined} />
@@ -143,7 +187,27 @@ function Shown({
             </p>
           </Row>
         )}
-        {fix !== "" && !ending && !newTear && (
+        {giving && open && (
+          <Row>
+            <GiveTo c={c} acts={acts} onLeave={() => setGiving(false)} />
+          </Row>
+        )}
+        {owedFirst && (
+          <Row>
+            <OwedFirst c={c} owed={due} acts={acts} onLater={() => setLater(String(due[0]?.id ?? ""))} />
+          </Row>
+        )}
+        {retest && bundle && (
+          <Row>
+            <RetestFirst
+              last={bundle}
+              verify={verify}
+              onOutcome={(what) => void acts.record(bundle.id, what)}
+              onLater={() => setUntested(String(bundle.id))}
+            />
+          </Row>
+        )}
+        {fix !== "" && !ending && !newTear && !owedFirst && !retest && (
           <Row>
             {plan?.handOverAfter === 0 && <p className="waiting-note">{words.case.handOverNow}</p>}
             <OpenFix
@@ -152,57 +216,46 @@ function Shown({
               fix={fix}
               planned={ordered.find((s) => s.key === fix)}
               first={ordered[0]?.key === fix}
-              verify={sheet?.verify[0]?.text ?? words.case.tryAgain}
+              verify={verify}
+              ordered={ordered}
+              onThen={(then) => {
+                setChosen(then);
+                setUntested("all");
+              }}
               acts={acts}
             />
           </Row>
         )}
         {open && (ending || mended) && !newTear && (
           <Row>
-            <Closing c={c} acts={acts} onLeave={ending ? () => setEnding(false) : undefined} />
+            <Closing
+              c={c}
+              workaround={sheet?.tries.find((t) => t.fix === tried.at(-1)?.fix)?.workaround ?? false}
+              acts={acts}
+              onLeave={ending ? () => setEnding(false) : undefined}
+            />
           </Row>
         )}
         {!open && (
           <Row state={c.status === "solved" ? "worked" : "not-applicable"}>
-            <div className="ended">
-              <h2>{words.case.ended(words.case.endings[c.status] ?? c.status)}</h2>
-              {c.believedFix && (
-                <p>
-                  {words.case.believed}{" "}
-                  {c.attempts.find((a) => a.fix === c.believedFix)?.title ?? c.believedFix}
-                </p>
-              )}
-              {c.limitation && <p>{c.limitation}</p>}
-              <KeyButton k="r" onPress={() => void reopen()} hint={words.case.reopenText}>
-                {words.case.reopen}
-              </KeyButton>
-            </div>
+            <Ended c={c} sheet={sheet} acts={acts} onReopen={() => void reopen()} />
           </Row>
         )}
         {open && !mended && !newTear && plan && c.error !== null && (
-          <>
-            <div className="seam-row">
-              <SeamPiece state="planned" />
-              <OrderLine c={c} plan={plan} onOrder={order} onEnd={() => setEnding(true)} ending={ending} />
-            </div>
-            {later.map((s, i) => (
-              <LaterRow
-                key={s.key}
-                s={s}
-                n={i + 1}
-                risk={riskOf(s.key)}
-                beyond={plan.handOverAfter !== null && ordered.indexOf(s) >= plan.handOverAfter}
-                onOpen={() => openLater(s.key)}
-              />
-            ))}
-            <div className="foot">
-              <ExcludedRow plan={plan} />
-              <MendingCurve points={curvePoints(plan)} handOverAfter={plan.handOverAfter} />
-            </div>
-          </>
+          <Order
+            c={c}
+            plan={plan}
+            sheet={sheet}
+            fix={fix}
+            ending={ending}
+            acts={acts}
+            onOrder={order}
+            onEnd={() => setEnding(true)}
+            onOpen={openLater}
+          />
         )}
       </div>
-      <Margin c={c} sheet={sheet} acts={acts} />
+      <Margin c={c} acts={acts} />
     </main>
   );
 }
@@ -212,35 +265,6 @@ function Row({ state = "", children }: { state?: string; children: React.ReactNo
     <div className="seam-row">
       <SeamPiece state={state} />
       <div className="row-body">{children}</div>
-    </div>
-  );
-}
-
-function OrderLine(p: { c: Case; plan: Plan; onOrder: () => void; onEnd: () => void; ending: boolean }) {
-  const { plan } = p;
-  const own = p.c.pinned.length > 0;
-  return (
-    <div className="order-line soft">
-      <span>
-        {plan.mode === "authored" && `${words.case.authoredOrder}; ${words.case.tooLittle(plan.cases)}`}
-        {plan.mode === "measured" &&
-          plan.expectedMinutes !== null &&
-          plan.expectedMinutesAuthored !== null &&
-          `${own ? words.case.authoredOrder : words.case.measuredOrder} ${words.case.ofCases(plan.cases)}: ${words.case.expected(
-            words.common.minutes(plan.expectedMinutes),
-            words.common.minutes(plan.expectedMinutesAuthored),
-          )}`}
-      </span>
-      {plan.mode === "measured" && (
-        <KeyButton k="o" onPress={p.onOrder}>
-          {own ? words.case.toMeasured : words.case.toAuthors}
-        </KeyButton>
-      )}
-      {!p.ending && (
-        <KeyButton k="e" onPress={p.onEnd}>
-          {words.case.endTitle.toLowerCase()}
-        </KeyButton>
-      )}
     </div>
   );
 }
@@ -256,39 +280,6 @@ function Parked({ c, acts }: { c: Case; acts: CaseActs }) {
       <KeyButton k="g" onPress={() => void acts.patch({ waitsFor: "me" })}>
         {words.case.goOnNow}
       </KeyButton>
-    </div>
-  );
-}
-
-/** Another error has begun in this case: what it says, then which known error that is. */
-function NewTear({ c, acts }: { c: Case; acts: CaseActs }) {
-  const [text, setText] = useKept(`new-tear.${c.number}`, "");
-  const since = c.attempts.at(-1)?.endedAt ?? "";
-  const read = c.texts.some((t) => t.at > since);
-  if (read) return <ChooseError c={c} onChoose={(error) => void acts.patch({ error })} />;
-  return (
-    <div className="open-fix">
-      <header>
-        <h2>{words.case.newText}</h2>
-      </header>
-      <Input.TextArea
-        autoFocus
-        className="mono"
-        autoSize={{ minRows: 3, maxRows: 12 }}
-        aria-label={words.case.newText}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <footer className="outcomes">
-        <button
-          type="button"
-          className="key-button strong"
-          disabled={text.trim() === ""}
-          onClick={() => void acts.text(text).then((ok) => ok && setText(""))}
-        >
-          {words.case.newTextGo}
-        </button>
-      </footer>
     </div>
   );
 }

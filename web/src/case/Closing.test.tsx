@@ -22,10 +22,19 @@ const owed = {
   afterSuccess: false,
 } as unknown as PutBack;
 const opened = (more: Partial<Case>): Case =>
-  ({ number: 7, status: "open", error: "e", attempts: [worked], putBacks: [], facts: [], ...more }) as Case;
+  ({
+    number: 7,
+    status: "open",
+    error: "e",
+    attempts: [worked],
+    putBacks: [],
+    facts: [],
+    cause: "Till full",
+    ...more,
+  }) as Case;
 
-function Shown({ c }: { c: Case }) {
-  return <Closing c={c} acts={useCaseActs(7)} />;
+function Shown({ c, workaround = false }: { c: Case; workaround?: boolean }) {
+  return <Closing c={c} workaround={workaround} acts={useCaseActs(7)} />;
 }
 
 test("where it worked one key ends the case", async () => {
@@ -34,7 +43,11 @@ test("where it worked one key ends the case", async () => {
   expect(place.textContent).toContain("Mended by Set the clock");
   await key("e");
   expect(calls).toEqual([
-    { method: "POST", path: "/api/cases/7/close", body: { outcome: "solved", limitation: null, note: null } },
+    {
+      method: "POST",
+      path: "/api/cases/7/close",
+      body: { outcome: "solved", limitation: null, note: null, cause: null, duplicateOf: null },
+    },
   ]);
 });
 
@@ -69,4 +82,20 @@ test("where nothing worked the ending is a choice", async () => {
   expect(calls).toEqual([]);
   await key("3");
   expect(calls[0]?.body?.outcome).toBe("handed-over");
+});
+
+test("where only a workaround worked, the one key asks for what does not work yet", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({ status: "worked-around" }) });
+  const place = await render(<Shown c={opened({})} workaround />);
+  await key("e");
+  expect(calls).toEqual([]);
+  expect(place.textContent).toContain("Mending for good stays in your hand");
+});
+
+test("a duplicate names the case that it repeats", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({ status: "duplicate" }) });
+  const place = await render(<Shown c={opened({ attempts: [] })} />);
+  await key("5");
+  expect(calls).toEqual([]);
+  expect(place.querySelector("input[placeholder='The case that it repeats']")).not.toBeNull();
 });

@@ -1,4 +1,4 @@
-import { Input } from "antd";
+import { Input, InputNumber } from "antd";
 import { useState } from "react";
 import type { Case } from "../api";
 import { KEY_LEVEL, KeyButton, useKeys, useKept } from "../look";
@@ -9,11 +9,26 @@ import type { CaseActs } from "./useCaseActs";
 const ENDINGS = ["solved", "worked-around", "handed-over", "withdrawn", "duplicate"] as const;
 
 /** Ends a case: one key where it worked, a choice otherwise; open put-backs come first. */
-export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave?: () => void }) {
+export function Closing({
+  c,
+  workaround,
+  acts,
+  onLeave,
+}: {
+  c: Case;
+  /** Whether what worked only gets them going. */
+  workaround: boolean;
+  acts: CaseActs;
+  onLeave?: () => void;
+}) {
+  const usual = workaround ? "worked-around" : "solved";
   const mended = isMended(c);
   const [note, setNote] = useKept(`closing-note.${c.number}`, "");
   const [limitation, setLimitation] = useKept(`limitation.${c.number}`, "");
   const [aroundAsked, setAroundAsked] = useState(false);
+  const [repeats, setRepeats] = useState<number | null>(null);
+  const [repeatsAsked, setRepeatsAsked] = useState(false);
+  const [cause, setCause] = useState(c.cause);
   const owed = c.putBacks.filter((p) => p.state === "open");
   const first = owed[0];
   const by = c.attempts.filter((a) => a.outcome === "worked").at(-1)?.title;
@@ -23,7 +38,18 @@ export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave
       setAroundAsked(true);
       return;
     }
-    if (await acts.close(how, how === "worked-around" ? limitation : undefined, note)) {
+    if (how === "duplicate" && repeats === null) {
+      setRepeatsAsked(true);
+      return;
+    }
+    const ending = {
+      outcome: how,
+      limitation: how === "worked-around" ? limitation : null,
+      note: note || null,
+      cause: cause.trim() !== "" && cause !== c.cause ? cause : null,
+      duplicateOf: how === "duplicate" ? repeats : null,
+    };
+    if (await acts.close(ending)) {
       setNote("");
       setLimitation("");
     }
@@ -32,7 +58,7 @@ export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave
   useKeys(
     words.keys.inCase,
     [
-      { key: "e", says: words.case.end, act: () => void end("solved"), alive: mended && may },
+      { key: "e", says: words.case.end, act: () => void end(usual), alive: mended && may },
       ...ENDINGS.map((how, i) => ({
         key: String(i + 1),
         says: words.case.endings[how] ?? how,
@@ -78,6 +104,27 @@ export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave
         value={note}
         onChange={(e) => setNote(e.target.value)}
       />
+      <Input
+        className="cause"
+        addonBefore={words.case.cause}
+        aria-label={words.case.cause}
+        maxLength={1000}
+        value={cause}
+        onChange={(e) => setCause(e.target.value)}
+      />
+      {repeatsAsked && (
+        <InputNumber
+          autoFocus
+          min={1}
+          precision={0}
+          aria-label={words.case.duplicateOf}
+          placeholder={words.case.duplicateOf}
+          value={repeats}
+          onChange={setRepeats}
+          onPressEnter={() => void end("duplicate")}
+        />
+      )}
+      {aroundAsked && <p className="soft">{words.case.debtNote}</p>}
       {aroundAsked && (
         <Input
           autoFocus
@@ -91,11 +138,11 @@ export function Closing({ c, acts, onLeave }: { c: Case; acts: CaseActs; onLeave
       )}
       <footer className="outcomes">
         {mended && (
-          <KeyButton k="e" strong disabled={!may} onPress={() => void end("solved")}>
-            {words.case.end}: {words.case.endSolved}
+          <KeyButton k="e" strong disabled={!may} onPress={() => void end(usual)}>
+            {words.case.end}: {words.case.endings[usual]}
           </KeyButton>
         )}
-        {ENDINGS.filter((how) => !mended || how !== "solved").map((how) => (
+        {ENDINGS.filter((how) => !mended || how !== usual).map((how) => (
           <KeyButton
             key={how}
             k={String(ENDINGS.indexOf(how) + 1)}

@@ -1,56 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
-import type { Case, ErrorSheet, PutBack } from "../api";
-import { Ago, CommandText, Key, useKept, useNow } from "../look";
+import type { Case } from "../api";
+import { Ago, useKept, useNow } from "../look";
 import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
 import { words } from "../words";
 import { knownFacts } from "./caseState";
-import { toClipboard } from "./clipboard";
+import { Pictures } from "./Pictures";
+import { PutBackItem, SettledItem } from "./PutBacks";
+import { Questions } from "./Questions";
 import type { CaseActs } from "./useCaseActs";
 
 const m = words.case.margin;
-
-function PutBackItem({ p, acts, first }: { p: PutBack; acts: CaseActs; first: boolean }) {
-  const text = p.command.map((x) => x.text).join("");
-  return (
-    <li className="put-back">
-      <span className="hole" aria-hidden="true" />
-      <div>
-        {p.text}
-        {p.command.length > 0 && (
-          <button
-            type="button"
-            className="put-back-command mono"
-            title={words.common.copy}
-            onClick={() => void toClipboard(text)}
-          >
-            <CommandText pieces={p.command} />
-          </button>
-        )}
-        <div className="soft">{p.afterSuccess ? m.dueSuccess : m.dueNow}</div>
-        <div className="put-back-keys">
-          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "done")}>
-            {first && <Key k="b" />} {m.putBackDone}
-          </button>
-          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "no-longer-applies")}>
-            {m.noLongerApplies}
-          </button>
-          <button type="button" className="plain" onClick={() => void acts.settle(p.id, "kept")}>
-            {m.keptOnPurpose}
-          </button>
-          <button
-            type="button"
-            className="plain"
-            onClick={() => void acts.settle(p.id, "passed-to", m.passOn)}
-          >
-            {m.passOn}
-          </button>
-        </div>
-      </div>
-    </li>
-  );
-}
 
 function Said({ c, text }: { c: Case; text: string }) {
   const { data } = useQuery(recogniseQuery(text, c.product ?? "", c.productVersion ?? "", c.phase ?? ""));
@@ -103,38 +64,23 @@ function AddFact({ acts }: { acts: CaseActs }) {
   );
 }
 
-function Question({ c, sheet, acts }: { c: Case; sheet: ErrorSheet; acts: CaseActs }) {
-  const known = new Set(c.facts.map((f) => f.name));
-  const open = sheet.questions.find((q) => q.sets !== "" && !known.has(q.sets));
-  if (!open) return null;
-  return (
-    <section>
-      <h2>{m.ask}</h2>
-      <p>{open.text}</p>
-      <div className="choices">
-        {[...open.choices, "dont-know"].map((choice) => (
-          <Button key={choice} size="small" onClick={() => void acts.facts({ [open.sets]: choice })}>
-            {choice === "dont-know" ? m.dontKnow : choice}
-          </Button>
-        ))}
-      </div>
-    </section>
-  );
-}
-
 /** What must not be forgotten, what is known and from where, and what it said. */
-export function Margin({ c, sheet, acts }: { c: Case; sheet: ErrorSheet | undefined; acts: CaseActs }) {
+export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
   const now = useNow();
   const owed = c.putBacks.filter((p) => p.state === "open");
   const [note, setNote] = useKept(`note.${c.number}`, "");
   const [text, setText] = useKept(`text.${c.number}`, "");
+  const settled = c.putBacks.filter((p) => p.state === "kept" || p.state === "passed-to");
   const open = c.status === "open";
   return (
     <aside className="margin" aria-label={m.known}>
-      {owed.length > 0 && (
+      {owed.length + settled.length > 0 && (
         <section>
           <h2>{m.forget}</h2>
           <ul>
+            {settled.map((p) => (
+              <SettledItem key={p.id} p={p} acts={acts} />
+            ))}
             {owed.map((p, i) => (
               <PutBackItem key={p.id} p={p} acts={acts} first={i === 0} />
             ))}
@@ -149,7 +95,7 @@ export function Margin({ c, sheet, acts }: { c: Case; sheet: ErrorSheet | undefi
           </p>
         </section>
       )}
-      {open && sheet && <Question c={c} sheet={sheet} acts={acts} />}
+      {open && <Questions c={c} acts={acts} />}
       <section>
         <h2>{m.known}</h2>
         <dl className="known">
@@ -181,6 +127,7 @@ export function Margin({ c, sheet, acts }: { c: Case; sheet: ErrorSheet | undefi
           />
         )}
       </section>
+      <Pictures c={c} acts={acts} />
       <section>
         <h2>{m.notes}</h2>
         {c.notes.map((x) => (

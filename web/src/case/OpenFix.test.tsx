@@ -1,11 +1,13 @@
 import { beforeEach, expect, test, vi } from "vitest";
-import type { Attempt, Case, FilledFix, FilledStep } from "../api";
-import { click, key, render, server } from "../testing/render";
+import type { Attempt, Case, FilledFix, FilledStep, PlanStep } from "../api";
+import { click, key, render, server, typeIn } from "../testing/render";
 import { OpenFix } from "./OpenFix";
 import { useCaseActs } from "./useCaseActs";
 
 const step = (index: number, title: string, more: Partial<FilledStep> = {}): FilledStep => ({
   index,
+  part: "",
+  runs: "",
   title,
   prose: "",
   applies: "yes",
@@ -17,9 +19,12 @@ const step = (index: number, title: string, more: Partial<FilledStep> = {}): Fil
   captures: [],
   cautions: [],
   answers: [],
+  asks: [],
+  gets: [],
   onlyIf: null,
   checks: [],
   putBacks: [],
+  followUps: [],
   notes: [],
   minutes: 0,
   restartMinutes: 0,
@@ -27,6 +32,7 @@ const step = (index: number, title: string, more: Partial<FilledStep> = {}): Fil
   nothingShows: "",
   doneWhen: "",
   destroys: "",
+  target: "",
   ...more,
 });
 const fix: FilledFix = {
@@ -38,21 +44,51 @@ const fix: FilledFix = {
   discouraged: "",
   intro: "",
   sideEffects: [],
-  needs: [{ id: "local-admin", title: "Local administrator", state: "unknown" }],
+  needs: [
+    {
+      id: "local-admin",
+      title: "Local administrator",
+      state: "unknown",
+      fact: "need.local-admin",
+      wanted: "yes",
+      how: "",
+    },
+  ],
+  together: [],
   steps: [
     step(0, "Look", {
       commands: [
-        { language: "sh", item: "", pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }] },
+        {
+          language: "sh",
+          item: "",
+          pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }],
+          spoken: [],
+        },
       ],
     }),
     step(1, "Sweep", {
-      commands: [{ language: "sh", item: "", pieces: [{ kind: "blank", text: "", name: "area", note: "" }] }],
+      commands: [
+        {
+          language: "sh",
+          item: "",
+          pieces: [{ kind: "blank", text: "", name: "area", note: "" }],
+          spoken: [],
+        },
+      ],
     }),
     step(2, "Restart", { restartMinutes: 5 }),
   ],
 };
 const opened = (attempts: Attempt[] = []): Case =>
-  ({ number: 7, status: "open", error: "e", attempts, putBacks: [], facts: [] }) as unknown as Case;
+  ({
+    number: 7,
+    status: "open",
+    waitsFor: "me",
+    error: "e",
+    attempts,
+    putBacks: [],
+    facts: [],
+  }) as unknown as Case;
 const attempt = (done: number): Attempt =>
   ({
     id: 3,
@@ -63,6 +99,7 @@ const attempt = (done: number): Attempt =>
       step: i,
       what: "done",
       output: null,
+      item: null,
     })),
   }) as unknown as Attempt;
 
@@ -75,6 +112,7 @@ const ANSWERS = {
   "PATCH /api/cases/7": opened(),
 };
 
+const onThen = vi.fn();
 function Shown({ c }: { c: Case }) {
   return (
     <OpenFix
@@ -83,6 +121,8 @@ function Shown({ c }: { c: Case }) {
       planned={undefined}
       first
       verify="Run the update again."
+      ordered={[{ key: "load-table", title: "Load the table" } as PlanStep]}
+      onThen={onThen}
       acts={useCaseActs(7)}
     />
   );
@@ -172,6 +212,7 @@ const command = (item: string) => ({
   language: "sh",
   item,
   pieces: [{ kind: "filled", text: `bring ${item}`, name: "one", note: "" }],
+  spoken: [],
 });
 /** The fix with these as its only steps. */
 const withSteps = (...steps: FilledStep[]) => ({
@@ -254,4 +295,87 @@ test("a step that takes its time parks the case for that long", async () => {
   expect(parked?.body?.waitsFor).toBe("time");
   const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - Date.now()) / 60_000;
   expect(minutes).toBeGreaterThan(28);
+});
+
+const entries = (calls: ReturnType<typeof server>) =>
+  calls
+    .filter((c) => c.path.endsWith("/steps"))
+    .map((c) => [c.body?.step, c.body?.what, c.body?.item ?? null]);
+
+test("the done key marks item after item, and with the last one the step", async () => {
+  const calls = server(
+    withSteps(
+      step(0, "Bring it", { each: "gone", items: ["a", "b"], commands: [command("a"), command("b")] }),
+    ),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain("2 items left");
+  await key("f");
+  expect(entries(calls)).toEqual([[0, "done", "a"]]);
+});
+
+test("a fix that is done with another goes on with that before one retest", async () => {
+  const calls = server({
+    ...ANSWERS,
+    "GET /api/cases/7/fixes/empty-staging": { ...fix, together: ["load-table"] },
+  });
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain("then Load the table, before one retest");
+  await key("t");
+  expect(calls.find((c) => c.method === "PATCH")?.body?.outcome).toBe("not-retested");
+  expect(onThen).toHaveBeenCalledWith("load-table");
+});
+
+test("a step that destroys has no quick key, and sends what was heard", async () => {
+  const calls = server(
+    withSteps(step(0, "Write it", { destroys: "all data on SL-0042", target: "compare" })),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  await key("f");
+  expect(entries(calls)).toEqual([]);
+  await click(place, ".destroying input[type=checkbox]");
+  await typeIn(place, ".destroying input.mono", "SL-0042");
+  await click(place, ".destroying button[type=submit]");
+  expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
+    what: "done",
+    heard: "SL-0042",
+    safe: true,
+  });
+});
+
+test("parts, what to get and what is left for later stand with the step", async () => {
+  server(
+    withSteps(
+      step(0, "Wipe", {
+        part: "Clear it",
+        gets: [
+          {
+            name: "cloth",
+            address: "drawer:2",
+            origin: "the store",
+            size: "",
+            asOf: "2026-10-01",
+            applies: "yes",
+            when: "",
+          },
+          {
+            name: "brush",
+            address: "drawer:3",
+            origin: "",
+            size: "",
+            asOf: "",
+            applies: "no",
+            when: "x = 1",
+          },
+        ],
+        followUps: [{ text: "order a cloth", who: "the store keeper" }],
+      }),
+    ),
+  );
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain("part of: Clear it");
+  expect(place.textContent).toContain("cloth");
+  expect(place.textContent).toContain("as of 2026-10-01");
+  expect(place.textContent).not.toContain("brush");
+  expect(place.textContent).toContain("order a cloth (the store keeper)");
 });

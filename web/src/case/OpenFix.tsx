@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dropdown } from "antd";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Attempt, Case, FilledFix, PlanStep } from "../api";
+import type { Attempt, Case, FilledFix, PlanStep, StepEntry } from "../api";
 import {
   Coming,
   Failed,
@@ -21,16 +21,18 @@ import {
   currentStep,
   entriesOf,
   hasNothingToDo,
+  itemsDone,
   lastWorked,
   minutesFromNow,
-  needFact,
   runningAttempt,
   stepStates,
 } from "./caseState";
 import { toClipboard } from "./clipboard";
 import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
+import { Pasted } from "./Pasted";
 import { enter, onSent, useWaiting } from "./outbox";
+import { ShowIt } from "./ShowIt";
 import { CurrentStep, type StepActs, StepLine } from "./StepView";
 import type { CaseActs } from "./useCaseActs";
 import { WhyHere } from "./WhyHere";
@@ -45,6 +47,9 @@ export function OpenFix(p: {
   planned: PlanStep | undefined;
   first: boolean;
   verify: string;
+  /** Fixes of the plan, for what is done together with this one. */
+  ordered: PlanStep[];
+  onThen: (fix: string) => void;
   acts: CaseActs;
 }) {
   const { data, error, refetch } = useQuery(filledQuery(p.c.number, p.fix));
@@ -59,17 +64,21 @@ function Filled(p: {
   planned: PlanStep | undefined;
   first: boolean;
   verify: string;
+  ordered: PlanStep[];
+  onThen: (fix: string) => void;
   acts: CaseActs;
   attempt: Attempt | undefined;
 }) {
   const { c, filled, acts, attempt } = p;
   const say = useSay();
   const waiting = useWaiting();
-  const time = useWorkTime(c.number, filled.key);
+  const time = useWorkTime(c.number, filled.key, c.waitsFor === "me");
   const [asking, setAsking] = useState("");
   const [why, setWhy] = useState(false);
   const [goneAsked, setGoneAsked] = useState(false);
   const [pasted, setPasted] = useState("");
+  const [shown, setShown] = useState(false);
+  const then = p.ordered.find((o) => o.key !== filled.key && filled.together.includes(o.key));
   const starting = useRef<Promise<number | null> | null>(null);
 
   const entries = entriesOf(attempt, waiting);
@@ -101,10 +110,24 @@ function Filled(p: {
     return id;
   }, [attempt, acts, filled.key]);
 
-  const entry = async (what: string, index: number, output?: string) => {
+  const items = itemsDone(entries, at);
+  const [saying, setSaying] = useState(-1);
+  const [heard, setHeard] = useState({ step: -1, text: "" });
+  const entry = async (
+    what: string,
+    index: number,
+    more: Pick<StepEntry, "output" | "item" | "heard"> = {},
+  ) => {
     const id = await attemptId();
-    if (id !== null)
-      enter(c.number, id, output === undefined ? { step: index, what } : { step: index, what, output });
+    if (id !== null) enter(c.number, id, { step: index, what, ...more });
+  };
+  /** Done, or of a repeated step the next item; with the last item the step is done. */
+  const done = () => {
+    const next = step?.items.find((i) => !items.has(i));
+    const rest = step?.items.filter((i) => !items.has(i)).length ?? 0;
+    if (next !== undefined) void entry("done", at, { item: next });
+    if (next === undefined || rest <= 1)
+      void entry("done", at, heard.step === at ? { heard: heard.text } : {});
   };
   const outcome = async (what: string) => {
     const id = await attemptId();
@@ -123,12 +146,24 @@ function Filled(p: {
       if (text !== null) setCopied({ step: at, next: (i + 1) % step.commands.length });
       void attemptId();
     },
-    done: () => void entry("done", at),
+    done,
     skip: () => void entry("skipped", at),
     notHere: () => void entry("not-applicable", at),
     nothingToDo: () => void outcome("nothing-to-do"),
     undo: () => void entry("undone", lastBehind),
-    output: (text) => void entry("output", at, text),
+    output: (text) => void entry("output", at, { output: text }),
+    item: (item, isDone) => void entry(isDone ? "done" : "undone", at, { item }),
+    destroy: async (said) => {
+      const id = await attemptId();
+      return (
+        id !== null &&
+        acts.step(id, { clientId: crypto.randomUUID(), step: at, what: "done", heard: said, safe: true })
+      );
+    },
+    readBack: () => {
+      const command = step?.commands[nextCopy];
+      setHeard({ step: at, text: (command && plainCommand(command)) ?? "" });
+    },
     park: () =>
       void entry("done", at).then(() =>
         acts.patch({
@@ -142,7 +177,7 @@ function Filled(p: {
     },
   };
   const allThere = () =>
-    void acts.facts(Object.fromEntries(filled.needs.map((need) => [needFact(need.id), "yes"])));
+    void acts.facts(Object.fromEntries(filled.needs.map((need) => [need.fact, need.wanted])));
   const needsOpen = filled.needs.some((need) => need.state !== "yes");
 
   useKeys(
@@ -154,7 +189,25 @@ function Filled(p: {
         act: () => stepActs.copy(nextCopy),
         alive: (step?.commands.length ?? 0) > 0,
       },
-      { key: "f", says: words.case.done, act: stepActs.done, alive: step !== undefined },
+      {
+        key: "s",
+        says: words.case.sayIt,
+        act: () => setSaying(at),
+        alive: (step?.commands[nextCopy]?.spoken.length ?? 0) > 0,
+      },
+      {
+        key: "f",
+        says: words.case.done,
+        act: stepActs.done,
+        alive: step !== undefined && step.destroys === "",
+      },
+      {
+        key: "t",
+        says: then ? words.case.togetherWith(then.title) : "",
+        act: () => void outcome("not-retested").then(() => then && p.onThen(then.key)),
+        alive: then !== undefined,
+      },
+      { key: "v", says: words.case.showIt, act: () => setShown(true) },
       { key: "j", says: words.case.skip, act: stepActs.skip, alive: step !== undefined },
       { key: "z", says: words.case.undoStep, act: stepActs.undo, alive: lastBehind >= 0 },
       {
@@ -203,6 +256,9 @@ function Filled(p: {
         <span className="soft">
           {p.planned && p.planned.chance !== null && `${words.common.outOfTen(p.planned.chance)} · `}
           {words.common.minutes(p.planned?.minutes ?? filled.minutes)}
+          <button type="button" className="plain" onClick={() => setShown(true)}>
+            <Key k="v" /> {words.case.showIt}
+          </button>
           {p.planned && (
             <button type="button" className="plain" onClick={() => setWhy(!why)}>
               <Key k="i" /> {p.first ? words.case.whyFirst : words.case.whyHere}
@@ -212,11 +268,7 @@ function Filled(p: {
       </header>
       {filled.risk !== "safe" && <p className="risk">{words.risks[filled.risk]}</p>}
       {why && p.planned && <WhyHere step={p.planned} />}
-      <Needs
-        needs={filled.needs}
-        onAll={allThere}
-        onNot={(id) => void acts.facts({ [needFact(id)]: "no" })}
-      />
+      <Needs needs={filled.needs} onAll={allThere} onNot={(fact) => void acts.facts({ [fact]: "no" })} />
       {at === 0 && <Prose text={filled.intro} />}
       {filled.steps.slice(0, at).map((s) => (
         <StepLine
@@ -234,6 +286,9 @@ function Filled(p: {
           asking={asking}
           seen={seen}
           nextCopy={nextCopy}
+          items={items}
+          saying={saying === at}
+          onSaying={(on) => setSaying(on ? at : -1)}
           acts={stepActs}
         />
       )}
@@ -269,6 +324,7 @@ function Filled(p: {
           onLeave={() => setGoneAsked(false)}
         />
       )}
+      {shown && <ShowIt n={c.number} fix={filled.key} onLeave={() => setShown(false)} />}
       <footer className="outcomes">
         <KeyButton k="w" onPress={() => void outcome("worked")}>
           {words.outcomes.worked}
@@ -282,6 +338,11 @@ function Filled(p: {
         <KeyButton k="x" onPress={() => void outcome("could-not-apply")}>
           {words.outcomes["could-not-apply"]}
         </KeyButton>
+        {then && (
+          <KeyButton k="t" onPress={() => void outcome("not-retested").then(() => p.onThen(then.key))}>
+            {words.case.togetherWith(then.title)}
+          </KeyButton>
+        )}
         <Dropdown
           trigger={["click"]}
           menu={{
@@ -295,34 +356,6 @@ function Filled(p: {
         </Dropdown>
         <span className="soft verify">{words.case.outcomeHint(p.verify)}</span>
       </footer>
-    </div>
-  );
-}
-
-function Pasted(p: { withStep: boolean; onOutput: () => void; onText: () => void; onLeave: () => void }) {
-  useKeys(
-    words.keys.inCase,
-    [
-      { key: "1", says: words.case.pasteOutput, act: p.onOutput, alive: p.withStep },
-      { key: "2", says: words.case.pasteText, act: p.onText },
-      { key: "Escape", says: words.common.cancel, act: p.onLeave },
-    ],
-    KEY_LEVEL.ask,
-  );
-  return (
-    <div className="inline-ask" role="alertdialog" aria-label={words.case.pasteAsk}>
-      <span>{words.case.pasteAsk}</span>
-      {p.withStep && (
-        <KeyButton k="1" onPress={p.onOutput}>
-          {words.case.pasteOutput}
-        </KeyButton>
-      )}
-      <KeyButton k="2" onPress={p.onText}>
-        {words.case.pasteText}
-      </KeyButton>
-      <button type="button" className="plain" onClick={p.onLeave}>
-        {words.common.cancel}
-      </button>
     </div>
   );
 }

@@ -38,7 +38,8 @@ export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onU
               .map((s) => (
                 <span key={s.clientId}>
                   {" · "}
-                  {s.step + 1} {s.what}
+                  {s.step + 1} {s.item && `${s.item}: `}
+                  {s.what}
                 </span>
               ))}
             {a.note && <p>{a.note}</p>}
@@ -67,13 +68,47 @@ export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onU
 }
 
 /** A fix that comes later, folded to one line. */
-export function LaterRow(p: { s: PlanStep; n: number; risk: string; beyond: boolean; onOpen: () => void }) {
+export function LaterRow(p: {
+  s: PlanStep;
+  n: number;
+  risk: string;
+  beyond: boolean;
+  /** Whether something is dragged over it. */
+  over: boolean;
+  onOpen: () => void;
+  /** One place earlier or later, by Alt and an arrow. */
+  onStep: (by: number) => void;
+  drag: { onDragStart: () => void; onDragOver: () => void; onDragEnd: () => void; onDrop: () => void };
+}) {
   const { s } = p;
   return (
-    <div className={p.beyond ? "seam-row later beyond" : "seam-row later"}>
+    <div
+      className={["seam-row later", p.beyond && "beyond", p.over && "over"].filter(Boolean).join(" ")}
+      draggable
+      onDragStart={p.drag.onDragStart}
+      onDragOver={(e) => {
+        e.preventDefault();
+        p.drag.onDragOver();
+      }}
+      onDragEnd={p.drag.onDragEnd}
+      onDrop={(e) => {
+        e.preventDefault();
+        p.drag.onDrop();
+      }}
+    >
       <SeamPiece state="planned" />
       <div className="row-body row-line">
-        <button type="button" className="row-title" onClick={p.onOpen} title={s.reasons.join(" · ")}>
+        <button
+          type="button"
+          className="row-title"
+          onClick={p.onOpen}
+          title={s.reasons.join(" · ")}
+          onKeyDown={(e) => {
+            if (!e.altKey || (e.key !== "ArrowUp" && e.key !== "ArrowDown")) return;
+            e.preventDefault();
+            p.onStep(e.key === "ArrowUp" ? -1 : 1);
+          }}
+        >
           {p.n <= 9 && <Key k={String(p.n)} />} {s.title}
           {p.risk !== "" && p.risk !== "safe" && <span className="risk"> · {words.risks[p.risk]}</span>}
           {s.reasons

@@ -4,7 +4,9 @@ import type { FilledStep } from "../api";
 import { CommandText, Key, KeyButton, missingValue, Prose, useKept } from "../look";
 import { words } from "../words";
 import type { StepState } from "./caseState";
-import { Answers, Checks, OnlyIf } from "./StepParts";
+import { Destroying } from "./Destroying";
+import { SayIt } from "./SayIt";
+import { Answers, Checks, CommandKeys, Gets, Later, OnlyIf, StepQuestions } from "./StepParts";
 
 export interface StepActs {
   copy: (command: number) => void;
@@ -16,6 +18,10 @@ export interface StepActs {
   output: (text: string) => void;
   park: () => void;
   value: (name: string, value: string) => void;
+  /** Marks one item of a repeated step, or takes that back. */
+  item: (item: string, done: boolean) => void;
+  destroy: (heard: string) => Promise<boolean>;
+  readBack: () => void;
 }
 
 /** Asks for the value that a command waits for. */
@@ -90,9 +96,15 @@ export function CurrentStep(p: {
   asking: string;
   seen: string | null;
   nextCopy: number;
+  /** The items of a repeated step that are done. */
+  items: Set<string>;
+  saying: boolean;
+  onSaying: (on: boolean) => void;
   acts: StepActs;
 }) {
   const { step, acts } = p;
+  const said = step.commands[p.nextCopy];
+  const left = step.items.filter((i) => !p.items.has(i)).length;
   const blank = step.commands[0] ? missingValue(step.commands[0]) : null;
   const wantsOutput = step.captures.length > 0 || step.commands.length > 0 || step.checks.length > 0;
   return (
@@ -100,6 +112,8 @@ export function CurrentStep(p: {
       <h3>
         <span className="step-number">{step.index + 1}</span> {step.title}
       </h3>
+      {step.part && <p className="soft part-of">{words.case.partOf(step.part)}</p>}
+      {step.runs && <p className="soft">{words.case.partMissing(step.runs)}</p>}
       {step.applies === "depends" && (
         <div className="only-if">
           <span>
@@ -110,17 +124,13 @@ export function CurrentStep(p: {
           </KeyButton>
         </div>
       )}
-      {step.destroys && (
-        <p className="risk" role="alert">
-          {words.case.destroys(step.destroys)}
-        </p>
-      )}
       {step.cautions.map((c) => (
         <div key={c} className="caution">
           <b>{words.case.caution}:</b> <Prose text={c} />
         </div>
       ))}
       <Prose text={step.prose} />
+      <Gets gets={step.gets} />
       <Answers answers={step.answers} />
       {step.each !== "" && (
         <p className="soft">
@@ -132,11 +142,20 @@ export function CurrentStep(p: {
       {step.commands.map((c, i) => (
         <div key={i} className="command">
           <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
-          <button type="button" className="command-copy" onClick={() => acts.copy(i)}>
-            {i === p.nextCopy && <Key k="c" />} {words.case.copyKey}
-          </button>
+          <CommandKeys
+            first={i === p.nextCopy}
+            item={c.item}
+            itemDone={p.items.has(c.item)}
+            spoken={c.spoken.length > 0}
+            onCopy={() => acts.copy(i)}
+            onSay={() => p.onSaying(true)}
+            onItem={() => acts.item(c.item, !p.items.has(c.item))}
+          />
         </div>
       ))}
+      {p.saying && said && said.spoken.length > 0 && (
+        <SayIt spoken={said.spoken} onLeave={() => p.onSaying(false)} onAll={acts.readBack} />
+      )}
       {p.asking !== "" && <AskValue name={p.asking} onValue={(v) => acts.value(p.asking, v)} />}
       {blank !== null && p.asking === "" && <p className="soft">{words.case.blank(blank)}</p>}
       {step.expect.map((e) => (
@@ -149,6 +168,7 @@ export function CurrentStep(p: {
           <span className="label">{words.case.nothingShows}</span> <Prose text={step.nothingShows} />
         </div>
       )}
+      <StepQuestions asks={step.asks} onAnswer={acts.value} />
       <Checks checks={step.checks} />
       {step.onlyIf && <OnlyIf judged={step.onlyIf} onNothing={acts.nothingToDo} />}
       {step.notes.map((note) => (
@@ -166,13 +186,18 @@ export function CurrentStep(p: {
           )}
         </div>
       )}
+      <Later followUps={step.followUps} />
       {wantsOutput && (
         <Output key={p.id} id={p.id} seen={p.seen} captures={step.captures} onOutput={acts.output} />
       )}
+      {step.destroys && <Destroying step={step} onDone={acts.destroy} />}
       <div className="step-keys">
-        <KeyButton k="f" strong onPress={acts.done}>
-          {words.case.done}
-        </KeyButton>
+        {step.destroys === "" && (
+          <KeyButton k="f" strong onPress={acts.done}>
+            {step.items.length > 0 && left > 1 ? words.case.itemDone : words.case.done}
+          </KeyButton>
+        )}
+        {step.items.length > 0 && left > 0 && <span className="soft">{words.case.itemsLeft(left)}</span>}
         <KeyButton k="j" onPress={acts.skip}>
           {words.case.skip}
         </KeyButton>
@@ -207,6 +232,7 @@ export function StepLine({
   return (
     <div className={`step-line ${state}`}>
       <span className="step-number">{step.index + 1}</span> <span>{step.title}</span>
+      {step.part && <span className="soft"> · {step.part}</span>}
       {state === "done" && <span className="soft"> {words.case.stepDone}</span>}
       {state === "not-applicable" && (
         <span className="soft">

@@ -1,12 +1,18 @@
 import { queryOptions } from "@tanstack/react-query";
 import {
   type Case,
+  type CaseFound,
   type CasePatch,
+  type Ending,
   type ErrorSheet,
   type FilledFix,
   getJson,
+  getText,
   type Plan,
+  type Question,
+  sendFile,
   sendJson,
+  type ShownCode,
   type StepEntry,
   type StepResult,
   type Suspected,
@@ -52,6 +58,20 @@ export const togetherQuery = (n: number, texts: number, enabled: boolean) =>
     enabled,
   });
 
+/** The questions of the case's known error, looks at the device among them. */
+export const questionsQuery = (n: number, error: string | null) =>
+  queryOptions({
+    queryKey: ["case", n, "questions", error],
+    queryFn: ({ signal }) => getJson<Question[]>(`/api/cases/${n}/questions`, signal),
+    enabled: error !== null,
+  });
+
+/** Whom a case can be given to. */
+export const colleaguesQuery = queryOptions({
+  queryKey: ["colleagues"],
+  queryFn: ({ signal }) => getJson<{ name: string }[]>("/api/colleagues", signal),
+});
+
 const at = (n: number, rest: string) => `/api/cases/${n}${rest}`;
 
 export const startAttempt = (n: number, fix: string) =>
@@ -71,8 +91,18 @@ export const addNote = (n: number, text: string) => sendJson<Case>("POST", at(n,
 export const moveCase = (n: number, error: string) => sendJson<Case>("POST", at(n, "/moved"), { error });
 export const settlePutBack = (n: number, id: number, state: string, to?: string) =>
   sendJson<Case>("POST", at(n, `/put-backs/${id}`), { state, to: to ?? null });
-export const closeCase = (
-  n: number,
-  body: { outcome: string; limitation?: string | null; note?: string | null },
-) => sendJson<Case>("POST", at(n, "/close"), body);
+export const closeCase = (n: number, body: Ending) => sendJson<Case>("POST", at(n, "/close"), body);
 export const reopenCase = (n: number) => sendJson<Case>("POST", at(n, "/reopen"));
+export const looked = (n: number, index: number, text: string) =>
+  sendJson<Case>("POST", at(n, `/questions/${index}`), { text });
+export const handOver = (n: number, to: string, note: string) =>
+  sendJson<Case>("POST", at(n, "/handover"), { to, note });
+export const recurrence = (n: number, of: number, again: boolean) =>
+  sendJson<Case>("POST", at(n, "/recurrence"), { of, again });
+export const found = (n: number, body: CaseFound) => sendJson<Case>("POST", at(n, "/findings"), body);
+export const showFix = (n: number, fix: string) => sendJson<ShownCode>("POST", at(n, "/shown"), { fix });
+export const addPicture = (n: number, file: File) =>
+  sendFile<Case>(at(n, "/pictures"), file, () => undefined, new AbortController().signal);
+export const removePicture = (n: number, id: number) => sendJson<Case>("DELETE", at(n, `/pictures/${id}`));
+export const textOf = async (n: number, kind: string, as: string) =>
+  (await getText(at(n, `/texts/${kind}?as=${as}`))).text;

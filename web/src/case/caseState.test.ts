@@ -42,8 +42,8 @@ test("a step whose condition does not hold is behind by itself, and taken back i
   expect(stepStates([], steps)).toEqual(["not-applicable", "open", "open"]);
   expect(currentStep(stepStates([], steps))).toBe(1);
   const undone = [
-    { step: 0, what: "done" },
-    { step: 0, what: "undone" },
+    { step: 0, what: "done", item: null },
+    { step: 0, what: "undone", item: null },
   ];
   expect(stepStates(undone, steps)[0]).toBe("not-applicable");
   expect(lastWorked(["done", "not-applicable", "open"], 2)).toBe(0);
@@ -52,12 +52,12 @@ test("a step whose condition does not hold is behind by itself, and taken back i
 
 test("a step is done once, skipped, or taken back; output alone finishes nothing", () => {
   const entries = [
-    { step: 0, what: "done" },
-    { step: 1, what: "output" },
-    { step: 2, what: "done" },
-    { step: 2, what: "undone" },
-    { step: 3, what: "skipped" },
-    { step: 9, what: "done" },
+    { step: 0, what: "done", item: null },
+    { step: 1, what: "output", item: null },
+    { step: 2, what: "done", item: null },
+    { step: 2, what: "undone", item: null },
+    { step: 3, what: "skipped", item: null },
+    { step: 9, what: "done", item: null },
   ];
   const states = stepStates(
     entries,
@@ -70,7 +70,19 @@ test("a step is done once, skipped, or taken back; output alone finishes nothing
 
 test("an entry on its way counts once, also when it has arrived meanwhile", () => {
   const a = attempt(1, "x", null, {
-    steps: [{ clientId: "k", step: 0, what: "done", note: "", output: null, at: "", agent: "" }],
+    steps: [
+      {
+        clientId: "k",
+        step: 0,
+        what: "done",
+        note: "",
+        output: null,
+        item: null,
+        heard: null,
+        at: "",
+        agent: "",
+      },
+    ],
   });
   const waits = (clientId: string, id: number) => ({
     number: 1,

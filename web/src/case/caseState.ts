@@ -1,5 +1,6 @@
 /** What the page shows of a case, worked out of what the server told. */
-import type { Attempt, Case, Fact, FilledStep, Plan, Step } from "../api";
+import type { Attempt, Case, Fact, FilledStep, Plan, PutBack, Step } from "../api";
+import { words } from "../words";
 import type { Waiting } from "./outbox";
 
 export type StepState = "done" | "skipped" | "not-applicable" | "open";
@@ -8,12 +9,17 @@ export type StepState = "done" | "skipped" | "not-applicable" | "open";
 export function entriesOf(
   attempt: Attempt | undefined,
   waiting: Waiting[],
-): Pick<Step, "step" | "what" | "output">[] {
+): Pick<Step, "step" | "what" | "output" | "item">[] {
   if (!attempt) return [];
   const known = new Set(attempt.steps.map((s) => s.clientId));
   const onTheWay = waiting
     .filter((w) => w.attempt === attempt.id && !known.has(w.entry.clientId))
-    .map((w) => ({ step: w.entry.step, what: w.entry.what, output: w.entry.output ?? null }));
+    .map((w) => ({
+      step: w.entry.step,
+      what: w.entry.what,
+      output: w.entry.output ?? null,
+      item: w.entry.item ?? null,
+    }));
   return [...attempt.steps, ...onTheWay];
 }
 
@@ -22,16 +28,27 @@ export function entriesOf(
  * not hold is behind by itself.
  */
 export function stepStates(
-  entries: Pick<Step, "step" | "what">[],
+  entries: Pick<Step, "step" | "what" | "item">[],
   steps: Pick<FilledStep, "applies">[],
 ): StepState[] {
   const untouched = (i: number): StepState => (steps[i]?.applies === "no" ? "not-applicable" : "open");
   const states = steps.map((_, i) => untouched(i));
   for (const e of entries) {
-    if (e.step >= steps.length || e.what === "output") continue;
+    if (e.step >= steps.length || e.what === "output" || e.item !== null) continue;
     states[e.step] = e.what === "undone" ? untouched(e.step) : (e.what as StepState);
   }
   return states;
+}
+
+/** The items of a repeated step that are done; the newest entry about an item counts. */
+export function itemsDone(entries: Pick<Step, "step" | "what" | "item">[], step: number): Set<string> {
+  const done = new Set<string>();
+  for (const e of entries) {
+    if (e.step !== step || e.item === null) continue;
+    if (e.what === "done") done.add(e.item);
+    else if (e.what === "undone") done.delete(e.item);
+  }
+  return done;
 }
 
 /** The last step before this one that somebody did or skipped, for taking it back; -1 if there is none. */
@@ -67,6 +84,48 @@ export function isMended(c: Case): boolean {
   return runningAttempt(c) === undefined && last?.outcome === "worked" && !last.cameBack;
 }
 
+/** The attempt that was done and not retested last, under the case's present error; undefined if there is none. */
+export function unretested(c: Case): Attempt | undefined {
+  const last = c.attempts.filter((a) => a.outcome !== null && a.error === c.error && !a.triedBefore).at(-1);
+  return last?.outcome === "not-retested" && !runningAttempt(c) ? last : undefined;
+}
+
+/** What is to be put back now that its fix has ended. */
+export function dueNow(c: Case): PutBack[] {
+  return c.putBacks.filter((p) => p.state === "open" && p.due);
+}
+
+/** What a fix has weakened and nobody has put back. */
+export function weakened(c: Case, riskOf: (fix: string) => string): PutBack[] {
+  const risky = new Set(c.attempts.filter((a) => riskOf(a.fix) === "weakens").map((a) => a.id));
+  return c.putBacks
+    .filter((p) => p.kind === "put-back" && p.state !== "done" && risky.has(p.attempt))
+    .filter((p) => p.state !== "no-longer-applies");
+}
+
+/** What a change did to the plan, in words; empty if nothing that matters. */
+export function planNews(before: Plan | undefined, now: Plan): string[] {
+  if (!before) return [];
+  const out = (p: Plan) => new Map(p.excluded.map((e) => [e.key, e]));
+  const was = out(before);
+  const is = out(now);
+  const known = new Set(before.ordered.map((s) => s.key));
+  const news: string[] = [];
+  for (const [key, e] of is)
+    if (!was.has(key) && known.has(key)) news.push(words.case.nowOut(e.title, e.reason));
+  for (const s of now.ordered) if (was.has(s.key)) news.push(words.case.backIn(s.title));
+  const first = now.ordered[0];
+  if (
+    first &&
+    before.ordered[0] &&
+    first.key !== before.ordered[0].key &&
+    !is.has(before.ordered[0].key) &&
+    now.ordered.some((s) => s.key === before.ordered[0]?.key)
+  )
+    news.push(words.case.newOrder(first.title));
+  return news;
+}
+
 /** The fix that stands open: the one being worked, else the one somebody chose, else the next of the plan. */
 export function openFix(c: Case, plan: Plan | undefined, chosen: string): string {
   const running = runningAttempt(c);
@@ -87,6 +146,15 @@ export function knownFacts(facts: Fact[]): Fact[] {
 
 /** The fact that says whether a need is at hand. */
 export const needFact = (id: string) => `${NEED}${id}`;
+
+/** The order with one key moved to the place of another. */
+export function movedTo(keys: string[], key: string, to: string): string[] {
+  const place = keys.indexOf(to);
+  const rest = keys.filter((k) => k !== key);
+  if (place < 0 || !keys.includes(key)) return keys;
+  rest.splice(place, 0, key);
+  return rest;
+}
 
 /** The points of the mending curve; none without measured chances. */
 export function curvePoints(plan: Plan): { key: string; minutes: number; solved: number }[] {

@@ -1,10 +1,11 @@
 /** Everything one can do to a case, each followed by what must be asked anew. Errors are said, and nothing typed is lost. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import type { Case, CasePatch } from "../api";
+import type { Case, CaseFound, CasePatch, Ending, StepEntry } from "../api";
 import { useSay } from "../look";
 import { words } from "../words";
 import * as api from "./api";
+import { toClipboard } from "./clipboard";
 
 export interface CaseActs {
   /** The attempt of a fix, started if it is not yet; null if that was refused. */
@@ -17,7 +18,16 @@ export interface CaseActs {
   note: (text: string) => Promise<boolean>;
   move: (error: string) => Promise<boolean>;
   settle: (id: number, state: string, to?: string) => Promise<boolean>;
-  close: (outcome: string, limitation?: string, note?: string) => Promise<boolean>;
+  close: (ending: Ending) => Promise<boolean>;
+  /** A step whose outcome must be known at once: it is refused or done. */
+  step: (attempt: number, entry: StepEntry) => Promise<boolean>;
+  looked: (index: number, text: string) => Promise<boolean>;
+  handOver: (to: string, note: string) => Promise<boolean>;
+  recurrence: (of: number, again: boolean) => Promise<boolean>;
+  found: (body: CaseFound) => Promise<boolean>;
+  addPicture: (file: File) => Promise<boolean>;
+  removePicture: (id: number) => Promise<boolean>;
+  copyText: (kind: string, as: string) => Promise<void>;
   reopen: () => Promise<Case | null>;
   refresh: () => void;
 }
@@ -69,15 +79,38 @@ export function useCaseActs(n: number): CaseActs {
       note: (text) => doing(api.addNote(n, text)),
       move: (error) => doing(api.moveCase(n, error)),
       settle: (id, state, to) => doing(api.settlePutBack(n, id, state, to)),
-      close: async (outcome, limitation, note) => {
-        const done = await doing(
-          api.closeCase(n, { outcome, limitation: limitation || null, note: note || null }),
-        );
+      close: async (ending) => {
+        const done = await doing(api.closeCase(n, ending));
         if (done) {
           void client.invalidateQueries({ queryKey: ["plans"] });
           void client.invalidateQueries({ queryKey: ["evidence"] });
         }
         return done;
+      },
+      step: async (attempt, entry) => {
+        try {
+          await api.sendStep(n, attempt, entry);
+          refresh();
+          return true;
+        } catch (e) {
+          say.failed(e);
+          return false;
+        }
+      },
+      looked: (index, text) => doing(api.looked(n, index, text)),
+      handOver: (to, note) => doing(api.handOver(n, to, note)),
+      recurrence: (of, again) => doing(api.recurrence(n, of, again)),
+      found: (body) => doing(api.found(n, body)),
+      addPicture: (file) => doing(api.addPicture(n, file)),
+      removePicture: (id) => doing(api.removePicture(n, id)),
+      copyText: async (kind, as) => {
+        try {
+          const copied = await toClipboard(await api.textOf(n, kind, as));
+          if (copied) say.done(words.case.textCopied(words.case.texts[kind] ?? kind));
+          else say.failed(new Error(words.common.copyFailed));
+        } catch (e) {
+          say.failed(e);
+        }
       },
       reopen: async () => {
         try {

@@ -11,8 +11,15 @@ export function worked(beforeMs: number, beatMs: number, inView: boolean, sinceT
   return inView && sinceTouchedMs < IDLE_MS && beatMs < 10 * BEAT_MS ? beforeMs + beatMs : beforeMs;
 }
 
-/** Minutes worked on a fix of a case, to a tenth; the clock runs while the component is shown. */
-export function useWorkTime(n: number, fix: string): { minutes: () => number; forget: () => void } {
+/**
+ * Minutes worked on a fix of a case, to a tenth; the clock runs while the component is shown and the case waits for nobody: waiting is
+ * not working.
+ */
+export function useWorkTime(
+  n: number,
+  fix: string,
+  working: boolean,
+): { minutes: () => number; forget: () => void } {
   const key = `time.${n}.${fix}`;
   const ms = useRef(0);
   useEffect(() => {
@@ -23,7 +30,8 @@ export function useWorkTime(n: number, fix: string): { minutes: () => number; fo
     const touch = () => (touched = Date.now());
     const timer = setInterval(() => {
       const now = Date.now();
-      ms.current = worked(ms.current, now - last, document.visibilityState === "visible", now - touched);
+      if (working)
+        ms.current = worked(ms.current, now - last, document.visibilityState === "visible", now - touched);
       last = now;
       if (++beats % KEEP_EVERY === 0) keep(key, ms.current);
     }, BEAT_MS);
@@ -35,7 +43,7 @@ export function useWorkTime(n: number, fix: string): { minutes: () => number; fo
       window.removeEventListener("keydown", touch);
       window.removeEventListener("pointerdown", touch);
     };
-  }, [key]);
+  }, [key, working]);
   return {
     minutes: useCallback(() => Math.round(ms.current / 6_000) / 10, []),
     forget: useCallback(() => {

@@ -1,11 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useContext, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { CaseLine } from "../api";
+import type { CaseLine, Owed } from "../api";
 import { SignedIn } from "../frame";
-import { Ago, Coming, Failed, MiniSeam, useKeys, useNow } from "../look";
+import { useLive } from "../live";
+import { Ago, Coming, Failed, MiniSeam, useKeys, useNow, useSay } from "../look";
 import { words } from "../words";
-import { openCasesQuery } from "./api";
+import { inHandQuery, openCasesQuery, settleOwed } from "./api";
 import { deskGroups } from "./groups";
 import "./desk.css";
 
@@ -13,6 +14,9 @@ import "./desk.css";
 export function DeskPage() {
   const me = useContext(SignedIn).name;
   const { data, error, refetch } = useQuery(openCasesQuery);
+  const { data: hand } = useQuery(inHandQuery);
+  const client = useQueryClient();
+  useLive("case", () => void client.invalidateQueries({ queryKey: ["cases"] }));
   const navigate = useNavigate();
   const [at, setAt] = useState(0);
   const groups = deskGroups(data ?? [], me);
@@ -48,7 +52,8 @@ export function DeskPage() {
         <h1>{words.desk.title}</h1>
         {lines.length > 0 && <span className="soft">{words.desk.moveHint}</span>}
       </div>
-      {lines.length === 0 && (
+      <Passed owed={hand?.owed ?? []} />
+      {lines.length === 0 && (hand?.owed ?? []).length === 0 && (
         <div className="empty">
           <MiniSeam outcomes={[]} planned={7} />
           <p>{words.desk.empty}</p>
@@ -67,7 +72,60 @@ export function DeskPage() {
           </ul>
         </section>
       ))}
+      {(hand?.uncured ?? []).length > 0 && (
+        <section>
+          <h2>
+            {words.desk.uncured} <span className="soft">{words.desk.uncuredHint}</span>
+          </h2>
+          <ul className="case-lines">
+            {hand?.uncured.map((c) => (
+              <Line key={c.number} c={c} chosen={false} withAgent={false} />
+            ))}
+          </ul>
+        </section>
+      )}
     </main>
+  );
+}
+
+/** What was passed to me: put-backs, follow-ups and debts, those overdue first. */
+function Passed({ owed }: { owed: Owed[] }) {
+  const client = useQueryClient();
+  const say = useSay();
+  if (owed.length === 0) return null;
+  const done = (o: Owed) =>
+    settleOwed(o.number, o.id, "done").then(
+      () => void client.invalidateQueries({ queryKey: ["cases"] }),
+      (e: unknown) => say.failed(e),
+    );
+  return (
+    <section>
+      <h2>
+        {words.desk.owed} <span className="count">{owed.length}</span>
+      </h2>
+      <ul className="owed-lines">
+        {owed.map((o) => (
+          <li key={o.id} className={o.overdue ? "overdue" : undefined}>
+            <span className="hole" aria-hidden="true" />
+            <span className="what">
+              <b>{o.kind === "debt" ? words.desk.debt : o.text}</b>
+              <Link to={`/case/${o.number}`}>
+                {[o.title, o.device, o.requester].filter(Boolean).join(" · ")}
+              </Link>
+            </span>
+            <span className="when soft">
+              {o.dueAt &&
+                (o.overdue ? words.desk.overdue : words.desk.due)(
+                  new Date(o.dueAt).toLocaleString(words.lang, { dateStyle: "medium", timeStyle: "short" }),
+                )}
+            </span>
+            <button type="button" className="plain" onClick={() => void done(o)}>
+              {words.case.margin.putBackDone}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

@@ -12,6 +12,7 @@ const tryLine = (
   title: `Title of ${fix}`,
   when: "",
   after: [],
+  together: [],
   lastResort: false,
   with: {},
   published: true,
@@ -34,7 +35,9 @@ const sheet: ErrorSheet = {
   ],
   samples: ["Not enough room"],
   confusions: [],
-  questions: [{ text: "Is it wet?", sets: "wet", choices: ["yes", "no"], minutes: 1, run: "" }],
+  questions: [
+    { text: "Is it wet?", sets: "wet", choices: ["yes", "no"], minutes: 1, run: "", capture: "", how: "" },
+  ],
   tries: [
     tryLine("empty", { needs: ["Local administrator"], when: "device.image >= 7.0" }),
     tryLine("reimage", { risk: "destroys", lastResort: true, published: false }),
@@ -90,6 +93,7 @@ test("a fix shows its steps with everything that belongs to them", async () => {
         restartMinutes: 5,
         doneWhen: "the page is back",
         destroys: "",
+        runs: "",
       },
     ],
     usedBy: ["till-full"],

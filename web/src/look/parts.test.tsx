@@ -4,7 +4,7 @@ import { render } from "../testing/render";
 import { Ago, CommandText, KeyButton, missingValue, plainCommand, Prose } from "./parts";
 
 const piece = (kind: string, text: string, name = ""): Piece => ({ kind, text, name, note: "" });
-const command = (...pieces: Piece[]): Command => ({ language: "sh", item: "", pieces });
+const command = (...pieces: Piece[]): Command => ({ language: "sh", item: "", pieces, spoken: [] });
 
 test("prose shows raw HTML as text, loads no pictures and keeps links within the library", async () => {
   const place = await render(

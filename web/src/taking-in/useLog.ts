@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { getJson, HttpError, type Scan, sendFile, sendJson } from "../api";
+import { onLive } from "../live";
 
 /** How a log that is being read stands, and what was found in it. */
 export interface Log {
@@ -79,9 +80,8 @@ export function useLog(): Log {
       );
     };
     const timer = setInterval(ask, ASK_AGAIN_MS);
-    const stream = typeof EventSource === "undefined" ? null : new EventSource("/api/live");
-    stream?.addEventListener("scan", (e) => {
-      const p = JSON.parse((e as MessageEvent<string>).data) as Scan;
+    const deaf = onLive("scan", (data) => {
+      const p = data as Scan;
       if (p.id !== id || ended) return;
       if (p.state === "running") {
         setState((s) => ({ ...s, stage: "reading", percent: share(p.done, p.total) }));
@@ -90,7 +90,7 @@ export function useLog(): Log {
     return () => {
       ended = true;
       clearInterval(timer);
-      stream?.close();
+      deaf();
     };
   }, [id, open, told]);
 

@@ -91,6 +91,17 @@ export async function click(place: HTMLElement, selector: string): Promise<void>
   await settle();
 }
 
+/** Types into a text box as a person would. */
+export async function typeIn(place: HTMLElement, selector: string, text: string): Promise<void> {
+  const box = place.querySelector<HTMLInputElement>(selector);
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
+  await act(async () => {
+    set?.call(box, text);
+    box?.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+  await settle();
+}
+
 /** Presses a single key on the page. */
 export async function key(k: string): Promise<void> {
   const listen = (e: KeyboardEvent) => press(e);

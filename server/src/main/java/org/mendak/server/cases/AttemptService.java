@@ -3,6 +3,7 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -292,13 +293,30 @@ class AttemptService {
         }
     }
 
+    /** What was done for one item already owes since then, and may have been settled meanwhile. */
+    private List<String> notDoneSingly(Tx tx, AttemptRow a, StepEntry e, List<String> items) {
+        List<String> left = new ArrayList<>(items);
+        for (AttemptStore.Step s : store.steps(tx, a.id())) {
+            if (s.step() == e.step() && s.item() != null) {
+                if (s.what().equals("done")) {
+                    left.remove(s.item());
+                } else if (s.what().equals("undone") && items.contains(s.item()) && !left.contains(s.item())) {
+                    left.add(s.item());
+                }
+            }
+        }
+        return left;
+    }
+
     /** A repeated step owes its put-backs for each item; the rest once. */
     private void owe(Tx tx, CaseRow c, AttemptRow a, StepEntry e, WorkedStep w) {
         Fix.Step s = w.step();
         String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
         List<String> items = s.each() == null
                 ? List.of("")
-                : e.item() != null ? List.of(e.item()) : FixValues.items(s, w.values(reader.values(tx, c, a.fixKey())));
+                : e.item() != null
+                        ? List.of(e.item())
+                        : notDoneSingly(tx, a, e, FixValues.items(s, w.values(reader.values(tx, c, a.fixKey()))));
         for (Fix.PutBack p : s.putBacks()) {
             boolean each =
                     s.each() != null && p.command().contains("{" + s.each().item() + "}");

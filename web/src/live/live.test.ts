@@ -1,0 +1,50 @@
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { onLive } from "./live";
+
+class Stream extends EventTarget {
+  static open: Stream[] = [];
+  closed = false;
+  constructor() {
+    super();
+    Stream.open.push(this);
+  }
+  close() {
+    this.closed = true;
+  }
+  tell(kind: string, data: unknown) {
+    this.dispatchEvent(new MessageEvent(kind, { data: JSON.stringify(data) }));
+  }
+}
+
+beforeEach(() => {
+  Stream.open = [];
+  vi.stubGlobal("EventSource", Stream);
+});
+afterEach(() => vi.unstubAllGlobals());
+
+test("all listeners share one stream, and it is closed behind the last", () => {
+  const heard: string[] = [];
+  const stopA = onLive("case", (d) => heard.push(`a${JSON.stringify(d)}`));
+  const stopB = onLive("case", (d) => heard.push(`b${JSON.stringify(d)}`));
+  const stopC = onLive("scan", () => heard.push("c"));
+  expect(Stream.open).toHaveLength(1);
+  Stream.open[0]?.tell("case", { number: 7 });
+  expect(heard).toEqual(['a{"number":7}', 'b{"number":7}']);
+  stopA();
+  Stream.open[0]?.tell("case", { number: 8 });
+  expect(heard.slice(2)).toEqual(['b{"number":8}']);
+  stopB();
+  Stream.open[0]?.tell("case", { number: 9 });
+  Stream.open[0]?.tell("scan", {});
+  expect(heard.slice(3)).toEqual(["c"]);
+  expect(Stream.open[0]?.closed).toBe(false);
+  stopC();
+  expect(Stream.open[0]?.closed).toBe(true);
+  onLive("case", () => undefined)();
+  expect(Stream.open).toHaveLength(2);
+});
+
+test("without a stream nothing is heard and nothing breaks", () => {
+  vi.stubGlobal("EventSource", undefined);
+  expect(() => onLive("case", () => undefined)()).not.toThrow();
+});

@@ -1,0 +1,47 @@
+import { useEffect, useRef } from "react";
+
+type Heard = (data: unknown) => void;
+
+const listeners = new Map<string, Set<Heard>>();
+let stream: EventSource | null = null;
+
+const hear = (e: Event) => {
+  const data: unknown = JSON.parse((e as MessageEvent<string>).data);
+  listeners.get(e.type)?.forEach((tell) => tell(data));
+};
+
+/**
+ * Listens to one kind of event; answers how to stop. The stream is opened for the first who listens and closed behind the last.
+ * Where there is none, nothing is heard: what is shown must also be asked for now and then.
+ */
+export function onLive(kind: string, tell: Heard): () => void {
+  if (typeof EventSource === "undefined") return () => undefined;
+  stream ??= new EventSource("/api/live");
+  const of = listeners.get(kind);
+  if (of) of.add(tell);
+  else {
+    listeners.set(kind, new Set([tell]));
+    stream.addEventListener(kind, hear);
+  }
+  return () => {
+    const left = listeners.get(kind);
+    left?.delete(tell);
+    if (left?.size === 0) {
+      listeners.delete(kind);
+      stream?.removeEventListener(kind, hear);
+    }
+    if (listeners.size === 0) {
+      stream?.close();
+      stream = null;
+    }
+  };
+}
+
+/** Listens while the component is shown. */
+export function useLive(kind: string, tell: Heard): void {
+  const latest = useRef(tell);
+  useEffect(() => {
+    latest.current = tell;
+  });
+  useEffect(() => onLive(kind, (data) => latest.current(data)), [kind]);
+}

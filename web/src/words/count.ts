@@ -1,0 +1,2 @@
+/** A number with its noun. */
+export const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
