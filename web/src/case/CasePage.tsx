@@ -207,7 +207,7 @@ function Shown({
             />
           </Row>
         )}
-        {fix !== "" && !ending && !newTear && !owedFirst && !retest && (
+        {fix !== "" && !ending && !newTear && !owedFirst && !retest && !giving && (
           <Row>
             {plan?.handOverAfter === 0 && <p className="waiting-note">{words.case.handOverNow}</p>}
             <OpenFix

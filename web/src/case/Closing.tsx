@@ -104,14 +104,15 @@ export function Closing({
         value={note}
         onChange={(e) => setNote(e.target.value)}
       />
-      <Input
-        className="cause"
-        addonBefore={words.case.cause}
-        aria-label={words.case.cause}
-        maxLength={1000}
-        value={cause}
-        onChange={(e) => setCause(e.target.value)}
-      />
+      <label className="cause-line soft">
+        {words.case.cause}
+        <Input
+          variant="underlined"
+          maxLength={1000}
+          value={cause}
+          onChange={(e) => setCause(e.target.value)}
+        />
+      </label>
       {repeatsAsked && (
         <InputNumber
           autoFocus

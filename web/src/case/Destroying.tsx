@@ -3,8 +3,11 @@ import { useState } from "react";
 import type { FilledStep } from "../api";
 import { words } from "../words";
 
-/** Before data is destroyed: is it safe, and is this the right target? What is heard is typed, and the server compares it. */
-export function Destroying(p: { step: FilledStep; onDone: (heard: string) => Promise<boolean> }) {
+/**
+ * Before data is destroyed: is it safe, and is this the right target? What is heard is typed, and the server compares it. The step's
+ * commands show only behind it.
+ */
+export function Destroying(p: { step: FilledStep; onConfirm: (heard: string) => Promise<boolean> }) {
   const { step } = p;
   const [safe, setSafe] = useState(false);
   const [heard, setHeard] = useState("");
@@ -19,7 +22,7 @@ export function Destroying(p: { step: FilledStep; onDone: (heard: string) => Pro
         e.preventDefault();
         if (!may) return;
         setSending(true);
-        void p.onDone(heard).then((done) => {
+        void p.onConfirm(heard).then((done) => {
           setSending(false);
           if (!done) setHeard("");
         });
@@ -48,7 +51,7 @@ export function Destroying(p: { step: FilledStep; onDone: (heard: string) => Pro
             </label>
           )}
           <Button htmlType="submit" danger disabled={!may}>
-            {words.case.destroyDone}
+            {words.case.destroyConfirm}
           </Button>
         </>
       )}

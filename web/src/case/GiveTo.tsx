@@ -30,7 +30,7 @@ export function GiveTo(p: { c: Case; acts: CaseActs; onLeave: () => void }) {
       }}
     >
       <header>
-        <h2>{words.case.give}</h2>
+        <h2>{words.case.giveTitle}</h2>
       </header>
       <Select
         autoFocus

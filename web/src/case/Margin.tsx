@@ -5,7 +5,7 @@ import type { Case } from "../api";
 import { Ago, useKept, useNow } from "../look";
 import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
 import { words } from "../words";
-import { knownFacts } from "./caseState";
+import { isMended, knownFacts } from "./caseState";
 import { Pictures } from "./Pictures";
 import { PutBackItem, SettledItem } from "./PutBacks";
 import { Questions } from "./Questions";
@@ -95,7 +95,7 @@ export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
           </p>
         </section>
       )}
-      {open && <Questions c={c} acts={acts} />}
+      {open && !isMended(c) && <Questions c={c} acts={acts} />}
       <section>
         <h2>{m.known}</h2>
         <dl className="known">
@@ -128,30 +128,32 @@ export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
         )}
       </section>
       <Pictures c={c} acts={acts} />
-      <section>
-        <h2>{m.notes}</h2>
-        {c.notes.map((x) => (
-          <p key={x.at} className="note">
-            {x.text}{" "}
-            <span className="soft">
-              {x.agent}, <Ago at={x.at} now={now} />
-            </span>
-          </p>
-        ))}
-        {open && (
-          <Input.TextArea
-            autoSize={{ minRows: 1, maxRows: 6 }}
-            placeholder={m.notePlace}
-            aria-label={m.notes}
-            maxLength={4000}
-            value={note}
-            onChange={(e) => setNote(e.target.value)}
-            onBlur={() => {
-              if (note.trim()) void acts.note(note).then((ok) => ok && setNote(""));
-            }}
-          />
-        )}
-      </section>
+      {(open || c.notes.length > 0) && (
+        <section>
+          <h2>{m.notes}</h2>
+          {c.notes.map((x) => (
+            <p key={x.at} className="note">
+              {x.text}{" "}
+              <span className="soft">
+                {x.agent}, <Ago at={x.at} now={now} />
+              </span>
+            </p>
+          ))}
+          {open && (
+            <Input.TextArea
+              autoSize={{ minRows: 1, maxRows: 6 }}
+              placeholder={m.notePlace}
+              aria-label={m.notes}
+              maxLength={4000}
+              value={note}
+              onChange={(e) => setNote(e.target.value)}
+              onBlur={() => {
+                if (note.trim()) void acts.note(note).then((ok) => ok && setNote(""));
+              }}
+            />
+          )}
+        </section>
+      )}
     </aside>
   );
 }

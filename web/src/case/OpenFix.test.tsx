@@ -326,21 +326,36 @@ test("a fix that is done with another goes on with that before one retest", asyn
   expect(onThen).toHaveBeenCalledWith("load-table");
 });
 
-test("a step that destroys has no quick key, and sends what was heard", async () => {
-  const calls = server(
-    withSteps(step(0, "Write it", { destroys: "all data on SL-0042", target: "compare" })),
-  );
+test("a step that destroys shows its command only once the target was heard", async () => {
+  const destroys = step(0, "Write it", {
+    destroys: "all data on …",
+    target: "compare",
+    commands: [{ ...command("x"), item: "" }],
+  });
+  const calls = server(withSteps(destroys));
   const place = await render(<Shown c={opened([attempt(0)])} />);
   await key("f");
+  await key("c");
   expect(entries(calls)).toEqual([]);
+  expect(place.querySelector(".command")).toBeNull();
   await click(place, ".destroying input[type=checkbox]");
   await typeIn(place, ".destroying input.mono", "SL-0042");
   await click(place, ".destroying button[type=submit]");
   expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
-    what: "done",
+    what: "confirmed",
     heard: "SL-0042",
     safe: true,
   });
+});
+
+test("behind the confirmation the step is like any other", async () => {
+  const destroys = step(0, "Write it", { destroys: "all data", target: "confirm", commands: [command("x")] });
+  const calls = server(withSteps(destroys));
+  const confirmed = { ...attempt(0), steps: [{ clientId: "k", step: 0, what: "confirmed", item: null }] };
+  const place = await render(<Shown c={opened([confirmed as unknown as Attempt])} />);
+  expect(place.querySelector(".command")).not.toBeNull();
+  await key("f");
+  expect(entries(calls)).toEqual([[0, "done", null]]);
 });
 
 test("parts, what to get and what is left for later stand with the step", async () => {

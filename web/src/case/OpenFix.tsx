@@ -21,6 +21,7 @@ import {
   currentStep,
   entriesOf,
   hasNothingToDo,
+  isConfirmed,
   itemsDone,
   lastWorked,
   minutesFromNow,
@@ -111,6 +112,8 @@ function Filled(p: {
   }, [attempt, acts, filled.key]);
 
   const items = itemsDone(entries, at);
+  const confirmed = isConfirmed(entries, at);
+  const asksFirst = step !== undefined && step.destroys !== "" && !confirmed;
   const [saying, setSaying] = useState(-1);
   const [heard, setHeard] = useState({ step: -1, text: "" });
   const entry = async (
@@ -153,11 +156,11 @@ function Filled(p: {
     undo: () => void entry("undone", lastBehind),
     output: (text) => void entry("output", at, { output: text }),
     item: (item, isDone) => void entry(isDone ? "done" : "undone", at, { item }),
-    destroy: async (said) => {
+    confirm: async (said) => {
       const id = await attemptId();
       return (
         id !== null &&
-        acts.step(id, { clientId: crypto.randomUUID(), step: at, what: "done", heard: said, safe: true })
+        acts.step(id, { clientId: crypto.randomUUID(), step: at, what: "confirmed", heard: said, safe: true })
       );
     },
     readBack: () => {
@@ -187,19 +190,19 @@ function Filled(p: {
         key: "c",
         says: words.case.copyKey,
         act: () => stepActs.copy(nextCopy),
-        alive: (step?.commands.length ?? 0) > 0,
+        alive: (step?.commands.length ?? 0) > 0 && !asksFirst,
       },
       {
         key: "s",
         says: words.case.sayIt,
         act: () => setSaying(at),
-        alive: (step?.commands[nextCopy]?.spoken.length ?? 0) > 0,
+        alive: (step?.commands[nextCopy]?.spoken.length ?? 0) > 0 && !asksFirst,
       },
       {
         key: "f",
         says: words.case.done,
         act: stepActs.done,
-        alive: step !== undefined && step.destroys === "",
+        alive: step !== undefined && !asksFirst,
       },
       {
         key: "t",
@@ -287,6 +290,7 @@ function Filled(p: {
           seen={seen}
           nextCopy={nextCopy}
           items={items}
+          confirmed={confirmed}
           saying={saying === at}
           onSaying={(on) => setSaying(on ? at : -1)}
           acts={stepActs}

@@ -133,7 +133,7 @@ const destroying = (target: string) => ({ destroys: "all data on SL-0042", targe
 
 test("data is destroyed only when it is safe and the target was heard", async () => {
   const done = vi.fn(() => Promise.resolve(false));
-  const place = await render(<Destroying step={destroying("compare")} onDone={done} />);
+  const place = await render(<Destroying step={destroying("compare")} onConfirm={done} />);
   const button = () => place.querySelector<HTMLButtonElement>("button[type=submit]");
   expect(button()?.disabled).toBe(true);
   await click(place, "input[type=checkbox]");
@@ -148,7 +148,7 @@ test("data is destroyed only when it is safe and the target was heard", async ()
 
 test("while the target is not known nothing can be confirmed", async () => {
   const place = await render(
-    <Destroying step={destroying("unknown")} onDone={() => Promise.resolve(true)} />,
+    <Destroying step={destroying("unknown")} onConfirm={() => Promise.resolve(true)} />,
   );
   expect(place.querySelector("button")).toBeNull();
   expect(place.textContent).toContain("do the step that captures it first");

@@ -79,11 +79,13 @@ export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
 
 /** What passed to somebody or is kept on purpose, for the record. */
 export function SettledItem({ p, acts }: { p: PutBack; acts: CaseActs }) {
-  const day = p.dueAt ? words.desk.due(new Date(p.dueAt).toLocaleDateString(words.lang)) : "";
+  const day = p.dueAt
+    ? words.desk.due(new Date(p.dueAt).toLocaleDateString(words.locale, { dateStyle: "medium" }))
+    : "";
   return (
     <li className="soft">
-      {p.text}: {p.state === "kept" ? m.keptOnPurpose : m.passedTo(p.passedTo ?? "", day)}{" "}
-      <button type="button" className="plain" onClick={() => void acts.settle(p.id, "done")}>
+      {p.text}, {p.state === "kept" ? m.keptOnPurpose : m.passedTo(p.passedTo ?? "", day)}
+      <button type="button" className="plain settle" onClick={() => void acts.settle(p.id, "done")}>
         {m.putBackDone}
       </button>
     </li>
@@ -110,7 +112,7 @@ export function OwedFirst(o: { c: Case; owed: PutBack[]; acts: CaseActs; onLater
   if (!first) return null;
   const by = o.c.attempts.find((a) => a.id === first.attempt)?.title ?? "";
   return (
-    <div className="open-fix owed-first" role="alert">
+    <div className="open-fix undo-first" role="alert">
       <header>
         <h2>{words.case.owedFirst(by)}</h2>
         {owed.length > 1 && <span className="soft">{words.desk.putBackCount(owed.length)}</span>}

@@ -20,7 +20,7 @@ export interface StepActs {
   value: (name: string, value: string) => void;
   /** Marks one item of a repeated step, or takes that back. */
   item: (item: string, done: boolean) => void;
-  destroy: (heard: string) => Promise<boolean>;
+  confirm: (heard: string) => Promise<boolean>;
   readBack: () => void;
 }
 
@@ -98,11 +98,14 @@ export function CurrentStep(p: {
   nextCopy: number;
   /** The items of a repeated step that are done. */
   items: Set<string>;
+  /** Whether the target of a step that destroys something was made sure of. */
+  confirmed: boolean;
   saying: boolean;
   onSaying: (on: boolean) => void;
   acts: StepActs;
 }) {
   const { step, acts } = p;
+  const asksFirst = step.destroys !== "" && !p.confirmed;
   const said = step.commands[p.nextCopy];
   const left = step.items.filter((i) => !p.items.has(i)).length;
   const blank = step.commands[0] ? missingValue(step.commands[0]) : null;
@@ -139,7 +142,9 @@ export function CurrentStep(p: {
             : words.case.listUnknown(step.each)}
         </p>
       )}
-      {step.commands.map((c, i) => (
+      {asksFirst && <Destroying step={step} onConfirm={acts.confirm} />}
+      {!asksFirst && step.destroys && <p className="risk">{words.case.confirmed(step.destroys)}</p>}
+      {(asksFirst ? [] : step.commands).map((c, i) => (
         <div key={i} className="command">
           <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
           <CommandKeys
@@ -157,7 +162,7 @@ export function CurrentStep(p: {
         <SayIt spoken={said.spoken} onLeave={() => p.onSaying(false)} onAll={acts.readBack} />
       )}
       {p.asking !== "" && <AskValue name={p.asking} onValue={(v) => acts.value(p.asking, v)} />}
-      {blank !== null && p.asking === "" && <p className="soft">{words.case.blank(blank)}</p>}
+      {!asksFirst && blank !== null && p.asking === "" && <p className="soft">{words.case.blank(blank)}</p>}
       {step.expect.map((e) => (
         <div key={e} className="expect">
           <span className="label">{words.case.expect}</span> <Prose text={e} />
@@ -187,12 +192,11 @@ export function CurrentStep(p: {
         </div>
       )}
       <Later followUps={step.followUps} />
-      {wantsOutput && (
+      {wantsOutput && !asksFirst && (
         <Output key={p.id} id={p.id} seen={p.seen} captures={step.captures} onOutput={acts.output} />
       )}
-      {step.destroys && <Destroying step={step} onDone={acts.destroy} />}
       <div className="step-keys">
-        {step.destroys === "" && (
+        {!asksFirst && (
           <KeyButton k="f" strong onPress={acts.done}>
             {step.items.length > 0 && left > 1 ? words.case.itemDone : words.case.done}
           </KeyButton>

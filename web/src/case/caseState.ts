@@ -3,6 +3,9 @@ import type { Attempt, Case, Fact, FilledStep, Plan, PutBack, Step } from "../ap
 import { words } from "../words";
 import type { Waiting } from "./outbox";
 
+/** Entries that leave a step where it stands. */
+const NO_STATE = new Set(["output", "confirmed"]);
+
 export type StepState = "done" | "skipped" | "not-applicable" | "open";
 
 /** The entries about an attempt's steps, those on their way included. */
@@ -34,10 +37,18 @@ export function stepStates(
   const untouched = (i: number): StepState => (steps[i]?.applies === "no" ? "not-applicable" : "open");
   const states = steps.map((_, i) => untouched(i));
   for (const e of entries) {
-    if (e.step >= steps.length || e.what === "output" || e.item !== null) continue;
+    if (e.step >= steps.length || NO_STATE.has(e.what) || e.item !== null) continue;
     states[e.step] = e.what === "undone" ? untouched(e.step) : (e.what as StepState);
   }
   return states;
+}
+
+/** Whether the target of a step that destroys something was confirmed, and not taken back since. */
+export function isConfirmed(entries: Pick<Step, "step" | "what">[], step: number): boolean {
+  return (
+    entries.filter((e) => e.step === step && (e.what === "confirmed" || e.what === "undone")).at(-1)?.what ===
+    "confirmed"
+  );
 }
 
 /** The items of a repeated step that are done; the newest entry about an item counts. */

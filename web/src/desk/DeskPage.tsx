@@ -116,7 +116,7 @@ function Passed({ owed }: { owed: Owed[] }) {
             <span className="when soft">
               {o.dueAt &&
                 (o.overdue ? words.desk.overdue : words.desk.due)(
-                  new Date(o.dueAt).toLocaleString(words.lang, { dateStyle: "medium", timeStyle: "short" }),
+                  new Date(o.dueAt).toLocaleString(words.locale, { dateStyle: "medium", timeStyle: "short" }),
                 )}
             </span>
             <button type="button" className="plain" onClick={() => void done(o)}>

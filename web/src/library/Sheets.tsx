@@ -40,6 +40,9 @@ function Try({ item, n, all, beside }: { item: TryLine; n: number; all: TryLine[
               {t.after} {item.after.map(titleOf).join(", ")}
             </div>
           )}
+          {item.together.length > 0 && (
+            <div className="soft">{t.together(item.together.map(titleOf).join(", "))}</div>
+          )}
         </div>
       </div>
       <div className="beside">{beside}</div>
@@ -133,7 +136,16 @@ function Step({ s, n }: { s: StepLine; n: number }) {
         <span className="step-number">{n}</span> {s.title}
       </h3>
       <Prose text={s.prose} />
-      {s.destroys && <p className="risk">{words.case.destroys(s.destroys)}</p>}
+      {s.runs && (
+        <p className="soft">
+          {words.library.runs} <Link to={`/library/fixes/${s.runs}`}>{s.title}</Link>
+        </p>
+      )}
+      {s.destroys && (
+        <p className="risk">
+          {words.case.destroysTitle}: {s.destroys}
+        </p>
+      )}
       {s.cautions.map((c) => (
         <div key={c} className="caution">
           <b>{words.case.caution}:</b> <Prose text={c} />

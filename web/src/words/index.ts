@@ -4,6 +4,8 @@ import { many } from "./count";
 
 export const words = {
   lang: "en",
+  /** For dates. */
+  locale: "en-GB",
   product: "Mendak",
   places: { inHand: "In hand", library: "Library", team: "Team" },
   field: {
@@ -29,7 +31,7 @@ export const words = {
     skip: "To the work",
     cancel: "Leave it",
     undo: "Undo",
-    close: "Close",
+    close: "close",
     save: "Save",
     copy: "copy",
     copied: "Copied",
@@ -214,6 +216,8 @@ export const words = {
     inDesk: "In hand",
   },
   library: {
+    runs: "This step runs the fix",
+    together: (titles: string) => `together with ${titles}, before one retest`,
     title: "Library",
     empty: "The library is empty.",
     emptyHint:

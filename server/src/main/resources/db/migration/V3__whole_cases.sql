@@ -40,6 +40,13 @@ create index picture_by_case on case_picture (number);
 alter table attempt_step add column item varchar(1000);
 alter table attempt_step add column heard varchar(1000);
 
+-- Before a step destroys something its target is confirmed; the column with its check is made anew.
+alter table attempt_step add column what_new varchar(20) default 'done' not null
+  check (what_new in ('done', 'skipped', 'not-applicable', 'undone', 'output', 'confirmed'));
+update attempt_step set what_new = what;
+alter table attempt_step drop column what;
+alter table attempt_step alter column what_new rename to what;
+
 -- Follow-ups and debts are owed like put-backs.
 alter table put_back add column kind varchar(10) default 'put-back' not null check (kind in ('put-back', 'follow-up', 'debt'));
 alter table put_back add column item varchar(1000);

@@ -113,9 +113,12 @@ public final class Spelling {
         List<String> pieces = new ArrayList<>();
         int from = 0;
         while (word.length() - from > LONGEST) {
-            int to = from + LONGEST;
+            // even pieces, so that no single character is left over; a sign is the better place to break behind
+            int rest = word.length() - from;
+            int parts = (rest + LONGEST - 1) / LONGEST;
+            int to = from + (rest + parts - 1) / parts;
             for (int i = from + LONGEST; i > from + LONGEST / 2; i--) {
-                if (!Character.isLetterOrDigit(word.charAt(i - 1))) {
+                if (!Character.isLetterOrDigit(word.charAt(i - 1)) && word.length() - i != 1) {
                     to = i;
                     break;
                 }

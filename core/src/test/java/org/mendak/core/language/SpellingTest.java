@@ -42,6 +42,17 @@ class SpellingTest {
     }
 
     @Test
+    void noSingleCharacterIsLeftOver() {
+        assertThat(Spelling.chunks("rosterctl"))
+                .extracting(Spelling.Chunk::text)
+                .containsExactly("roste", "rctl");
+        assertThat(Spelling.chunks("abcdefgh")).hasSize(1);
+        assertThat(Spelling.chunks("abcdefg/x"))
+                .extracting(Spelling.Chunk::text)
+                .containsExactly("abcde", "fg/x");
+    }
+
+    @Test
     void chunksPutTogetherAreTheText() {
         Random random = new Random(5);
         for (int n = 0; n < 500; n++) {

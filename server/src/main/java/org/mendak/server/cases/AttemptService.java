@@ -27,7 +27,8 @@ import org.springframework.stereotype.Service;
 @Service
 class AttemptService {
 
-    private static final Set<String> STEP_WORDS = Set.of("done", "skipped", "not-applicable", "undone", "output");
+    private static final Set<String> STEP_WORDS =
+            Set.of("done", "skipped", "not-applicable", "undone", "output", "confirmed");
     private static final int MOST_STEPS = 5_000;
     private static final double LONGEST_MINUTES = 10_000;
     /** A fix that lay untouched for longer was not being worked all the time: its minutes are not known. */
@@ -232,9 +233,9 @@ class AttemptService {
                     .skip(e.step())
                     .findFirst()
                     .orElse(null);
-            if (step != null && e.what().equals("done")) {
+            if (step != null) {
                 DestroyedTarget.of(step, step.values(reader.values(tx, c, a.fixKey())))
-                        .ifPresent(t -> t.check(e.heard(), Boolean.TRUE.equals(e.safe())));
+                        .ifPresent(t -> checkTarget(tx, a, e, t));
             }
             store.addStep(
                     tx,
@@ -255,6 +256,25 @@ class AttemptService {
             }
             return new StepResult(e.clientId(), captured);
         });
+    }
+
+    /** The target is made sure of before the step, not after it: it is done only once it was confirmed. */
+    private void checkTarget(Tx tx, AttemptRow a, StepEntry e, DestroyedTarget target) {
+        if (e.what().equals("confirmed")) {
+            target.check(e.heard(), Boolean.TRUE.equals(e.safe()));
+        } else if (e.what().equals("done")) {
+            boolean confirmed = false;
+            for (AttemptStore.Step s : store.steps(tx, a.id())) {
+                if (s.step() == e.step()
+                        && (s.what().equals("confirmed") || s.what().equals("undone"))) {
+                    confirmed = s.what().equals("confirmed");
+                }
+            }
+            if (!confirmed) {
+                throw Refusal.invalid("This step destroys " + target.text()
+                        + ". Confirm the target and that the data is safe first; nothing was recorded.");
+            }
+        }
     }
 
     private static void check(StepEntry e) {

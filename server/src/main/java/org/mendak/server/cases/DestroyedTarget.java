@@ -2,6 +2,8 @@ package org.mendak.server.cases;
 
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.mendak.core.language.Parsed;
 import org.mendak.core.language.Spelling;
 import org.mendak.core.language.Template;
@@ -11,7 +13,7 @@ import org.mendak.server.platform.Refusal;
 /**
  * What a step destroys, and by what the right target is told.
  *
- * @param text the words of the document, values filled in where they are known
+ * @param text the words of the document, the target's value left out
  * @param expected the value that the caller must read out; null if the document names none, or it is not known yet
  * @param named whether the document names a value
  */
@@ -31,8 +33,10 @@ record DestroyedTarget(String text, String expected, boolean named) {
             return Optional.of(new DestroyedTarget(written, null, false));
         }
         String value = values.get(name);
-        boolean all = values.keySet().containsAll(template.value().names().keySet());
-        return Optional.of(new DestroyedTarget(all ? template.value().fill(values) : written, value, true));
+        // the value stays unsaid: typed off the screen it would confirm nothing
+        Map<String, String> unsaid =
+                template.value().names().keySet().stream().collect(Collectors.toMap(Function.identity(), n -> "…"));
+        return Optional.of(new DestroyedTarget(template.value().fill(unsaid), value, true));
     }
 
     /** How the target is made sure of: compare it with what is read out, capture it first, or confirm. */

@@ -299,18 +299,23 @@ class DeskSetTest {
         Desk d = Desk.open(api, "till-store-damaged", "PD-9001 Store on SL-0042 damaged", Map.of());
         d.start("write-store");
         assertThat(d.step(1).path("target").asString()).isEqualTo("unknown");
-        d.enter(1, "done", Map.of("safe", true, "heard", "SL-0042")).refused(422, "was not read yet");
+        d.enter(1, "confirmed", Map.of("safe", true, "heard", "SL-0042")).refused(422, "was not read yet");
         d.printed(0, "store disk SL-0042\nspare disk SL-0024").done(0);
         assertThat(d.step(1).path("target").asString()).isEqualTo("compare");
-        assertThat(d.step(1).path("destroys").asString()).isEqualTo("all data on disk SL-0042");
-        d.enter(1, "done", Map.of("heard", "SL-0042")).refused(422, "data is safe");
-        d.enter(1, "done", Map.of("safe", true)).refused(422, "read out");
-        String refused = d.enter(1, "done", Map.of("safe", true, "heard", "SL 0024"))
+        assertThat(d.step(1).path("destroys").asString()).isEqualTo("all data on disk …");
+        d.enter(1, "confirmed", Map.of("heard", "SL-0042")).refused(422, "data is safe");
+        d.enter(1, "confirmed", Map.of("safe", true)).refused(422, "read out");
+        String refused = d.enter(1, "confirmed", Map.of("safe", true, "heard", "SL 0024"))
                 .refused(422, "another target")
                 .text();
         assertThat(refused).contains("\"differsAt\":5").doesNotContain("SL-0042");
         assertThat(d.see().path("attempts").path(0).path("steps")).hasSize(2);
-        d.enter(1, "done", Map.of("safe", true, "heard", "sl0042")).expect(200);
+        d.enter(1, "done", Map.of("heard", "SL-0042", "safe", true)).refused(422, "Confirm the target");
+        d.enter(1, "confirmed", Map.of("safe", true, "heard", "sl0042")).expect(200);
+        d.enter(1, "undone", Map.of()).expect(200);
+        d.enter(1, "done", Map.of()).refused(422, "Confirm the target");
+        d.enter(1, "confirmed", Map.of("safe", true, "heard", "sl0042")).expect(200);
+        d.done(1);
         d.outcome("worked").close("solved").expect(200);
     }
 
