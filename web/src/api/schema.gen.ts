@@ -1050,6 +1050,7 @@ export interface components {
       fix: null | string;
       /** Format: int64 */
       number: number;
+      title: null | string;
     };
     CaseEndingsEnding: {
       believedFix?: null | string;

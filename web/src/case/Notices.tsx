@@ -18,12 +18,11 @@ export function Recurrence({ c, acts }: { c: Case; acts: CaseActs }) {
   ]);
   if (!e) return null;
   const ago = words.common.ago((now - new Date(e.closedAt).getTime()) / 60_000);
-  const fix = c.attempts.find((a) => a.fix === e.fix)?.title ?? e.fix ?? "";
   return (
     <div className="notice" role="status">
       <span>
-        {words.case.earlier(e.number, fix, ago)}{" "}
-        <Link to={`/case/${e.number}`}>{words.case.number(e.number)}</Link>
+        {words.case.earlier(e.title ?? "", ago)}{" "}
+        <Link to={`/case/${e.number}`}>{words.case.number(e.number)}</Link>. {words.case.earlierAsk}
       </span>
       <KeyButton k="y" onPress={() => answer(true)}>
         {words.case.earlierYes}

@@ -206,10 +206,10 @@ test("before the next fix it is asked whether the last one did it", async () => 
 });
 
 test("whether it came back is asked once, and answered by a key", async () => {
-  const earlier = { number: 3, closedAt: new Date().toISOString(), fix: "set-clock" };
+  const earlier = { number: 3, closedAt: new Date().toISOString(), fix: "set-clock", title: "Set the clock" };
   const calls = server({ "POST /api/cases/7/recurrence": opened({}) });
   const place = await render(<Again c={opened({ earlier })} />);
-  expect(place.textContent).toContain("in case 3 by set-clock");
+  expect(place.textContent).toContain('by "Set the clock", in Case 3. Has it come back?');
   await key("y");
   expect(calls[0]?.body).toEqual({ of: 3, again: true });
   const quiet = await render(<Again c={opened({})} />);

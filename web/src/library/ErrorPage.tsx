@@ -1,18 +1,34 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { useParams } from "react-router";
-import { Coming, Failed } from "../look";
+import { Coming, Failed, KeyButton, useKeys } from "../look";
 import { words } from "../words";
-import { errorQuery, evidenceQuery } from "./api";
+import { errorQuery, evidenceQuery, fixQuery } from "./api";
 import { EvidenceBeside } from "./Evidence";
 import { SheetFrame } from "./SheetFrame";
 
-import { ErrorSheetView } from "./Sheets";
+import { ErrorSheetView, FixSheetView } from "./Sheets";
+
+/** A fix with its steps below the runbook that lists it, so that one print has all that is needed at the device. */
+function FixBelow({ fix }: { fix: string }) {
+  const { data, error } = useQuery(fixQuery(fix));
+  if (error) return <Failed error={error} />;
+  if (!data) return <Coming />;
+  return (
+    <section className="fix-below">
+      <h2>{data.title}</h2>
+      <FixSheetView sheet={data} />
+    </section>
+  );
+}
 
 /** A known error as one readable sheet, its evidence in the margin beside each fix. States: loading, failed, filled. */
 export function ErrorPage() {
   const { key = "" } = useParams();
   const { data, error, refetch } = useQuery(errorQuery(key));
   const { data: evidence } = useQuery(evidenceQuery(key));
+  const [whole, setWhole] = useState(false);
+  useKeys(words.library.whole, [{ key: "a", says: words.library.whole, act: () => setWhole(!whole) }]);
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
@@ -33,6 +49,12 @@ export function ErrorPage() {
         sheet={data}
         beside={(fix) => <EvidenceBeside e={evidence?.fixes.find((f) => f.key === fix)} />}
       />
+      <p className="no-print">
+        <KeyButton k="a" onPress={() => setWhole(!whole)}>
+          {whole ? words.library.wholeOff : words.library.whole}
+        </KeyButton>
+      </p>
+      {whole && data.tries.filter((t) => t.published).map((t) => <FixBelow key={t.fix} fix={t.fix} />)}
     </SheetFrame>
   );
 }

@@ -99,8 +99,9 @@ export const caseWords = {
   goal: "get them going",
   goalOff: "mend for good",
   goalOn: "Getting them going is enough: workarounds count, and mending for good stays owed.",
-  earlier: (n: number, fix: string, when: string) =>
-    `The same error ended on this device ${when}, in case ${n}${fix ? ` by ${fix}` : ""}. Has it come back?`,
+  earlier: (fix: string, when: string) =>
+    `On this device the same error ended ${when}${fix ? ` by "${fix}"` : ""}, in`,
+  earlierAsk: "Has it come back?",
   earlierYes: "it came back",
   earlierNo: "something new",
   newOrder: (first: string) => `First comes now: ${first}.`,
@@ -241,7 +242,7 @@ export const caseWords = {
     addText: "another text",
     addTextPlace: "Paste another message or log line",
     how: "how to find out",
-    look: "look at the device",
+    look: "Look at the device",
     lookPaste: "paste what it printed",
     from: {
       device: "from the device's last case",

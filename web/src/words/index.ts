@@ -216,6 +216,8 @@ export const words = {
     inDesk: "In hand",
   },
   library: {
+    whole: "all steps of its fixes below",
+    wholeOff: "without the steps",
     runs: "This step runs the fix",
     together: (titles: string) => `together with ${titles}, before one retest`,
     title: "Library",

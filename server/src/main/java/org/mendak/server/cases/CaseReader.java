@@ -184,7 +184,16 @@ public class CaseReader {
         return cases.lastEnded(
                         tx, c.number(), c.errorKey(), c.device(), c.openedAt().minus(holding()))
                 .filter(e -> !String.valueOf(e.number()).equals(corrected.get("not-again")))
-                .map(e -> new CaseViews.Earlier(e.number(), e.closedAt(), e.believedFix()));
+                .map(e -> new CaseViews.Earlier(
+                        e.number(),
+                        e.closedAt(),
+                        e.believedFix(),
+                        e.believedFix() == null
+                                ? null
+                                : library.library()
+                                        .fix(e.believedFix())
+                                        .map(Fix::title)
+                                        .orElse(e.believedFix())));
     }
 
     static List<String> pinnedOrder(CaseRow c) {

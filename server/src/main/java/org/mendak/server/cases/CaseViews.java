@@ -67,9 +67,12 @@ public final class CaseViews {
             List<String> pinned,
             List<String> newerRevisions) {}
 
-    /** An ended case with the same error on the same device within the holding time: has it come back? */
+    /** An ended case with the same error on the same device within the holding time: has it come back? With the fix's title. */
     public record Earlier(
-            long number, Instant closedAt, @OrNull String fix) {}
+            long number,
+            Instant closedAt,
+            @OrNull String fix,
+            @OrNull String title) {}
 
     /** Who handed the case to whom. */
     public record Handover(String giver, String taker, String note, Instant at) {}

@@ -28,7 +28,9 @@ class WebConfig implements WebMvcConfigurer {
         "/write/{kind}",
         "/marks",
         "/team",
-        "/welcome/{code}"
+        "/welcome/{code}",
+        "/show",
+        "/show/{code}"
     };
 
     private final Identities identities;

@@ -44,6 +44,11 @@ class AccessTest extends InBrowser {
             {"/library/errors/till-staging-full", "h1"},
             {"/library/fixes/empty-staging", "h1"},
             {"/write/errors/till-staging-full", ".cm-content"},
+            {"/case/" + failed(), ".undo-first"},
+            {"/case/" + destroying(), ".destroying"},
+            {"/case/" + ended(), ".ended"},
+            {"/show", ".show"},
+            {"/show/" + shown(number), ".show li"},
             {"/team", "h1"},
             {"/marks", "h1"}
         }) {
@@ -51,5 +56,58 @@ class AccessTest extends InBrowser {
             chrome.see(screen[1]);
             assertAccessible(screen[0]);
         }
+    }
+
+    private static final String FULL = "Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed";
+
+    private long till(String fix, Object... entries) {
+        long n = api.openCase(Map.of("text", FULL, "error", "till-staging-full", "reached", "phone"));
+        long a = api.post("/api/cases/" + n + "/attempts", Map.of("fix", fix))
+                .expect(201)
+                .json()
+                .path("id")
+                .asLong();
+        for (int i = 0; i < entries.length; i += 2) {
+            Map<String, Object> entry = new java.util.HashMap<>(Map.of("clientId", "e" + i, "step", entries[i]));
+            boolean done = entries[i + 1].equals("done");
+            entry.put("what", done ? "done" : "output");
+            if (!done) {
+                entry.put("output", entries[i + 1]);
+            }
+            api.post("/api/cases/" + n + "/attempts/" + a + "/steps", entry).expect(200);
+        }
+        return n;
+    }
+
+    private long failed() {
+        long n = till("empty-staging", 0, "start type manual", 0, "done");
+        long a = api.get("/api/cases/" + n)
+                .json()
+                .path("attempts")
+                .path(0)
+                .path("id")
+                .asLong();
+        api.patch("/api/cases/" + n + "/attempts/" + a, Map.of("outcome", "no-change"))
+                .expect(200);
+        return n;
+    }
+
+    private long destroying() {
+        return till("reimage-till", 0, "this is TIL-0704", 0, "done", 1, "done");
+    }
+
+    private long ended() {
+        long n = api.openCase(Map.of("text", FULL, "error", "till-staging-full"));
+        api.attempt(n, "free-print-queue", "no-change", 3);
+        api.close(n, "handed-over").expect(200);
+        return n;
+    }
+
+    private String shown(long number) {
+        return api.post("/api/cases/" + number + "/shown", Map.of("fix", "restore-parts"))
+                .expect(200)
+                .json()
+                .path("code")
+                .asString();
     }
 }

@@ -146,7 +146,10 @@ class CaseInBrowserTest extends InBrowser {
                         "rosterctl parts --restore 'crew list.wbl'",
                         "rosterctl parts --restore fonts.wbl");
         chrome.see(".step.current", "Replace the kept copy?");
-        chrome.press("f");
+        for (int left = 3; left > 0; left--) {
+            chrome.see(".step-keys", left + (left == 1 ? " item left" : " items left"));
+            chrome.press("f");
+        }
         chrome.see(".step.current", "See that all is there");
         chrome.paste("parts: complete");
         chrome.press("1");

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Texts;
+import org.openqa.selenium.Keys;
 
 /** The loop as an agent works it: from a pasted text to a changed order, by keys. */
 class LoopInBrowserTest extends InBrowser {
@@ -84,6 +85,8 @@ class LoopInBrowserTest extends InBrowser {
 
         chrome.press("n");
         chrome.see(".tried", "loose end: no change");
+        chrome.see(".undo-first", "start the plotter");
+        chrome.press(Keys.ESCAPE);
         chrome.see(".open-fix h2", "Give the tracks more room");
         chrome.press("f");
         chrome.see(".step-line.done", "Grow the area");

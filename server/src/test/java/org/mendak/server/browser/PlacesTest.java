@@ -137,7 +137,7 @@ class PlacesTest extends InBrowser {
                 - Expect: `smooth`
                 """);
         chrome.see(".seen", "Oil it");
-        chrome.see(".problems h2", "No problems");
+        chrome.see(".problems h2", "1 remark");
         chrome.see(".page-head", "not saved on the server");
         chrome.reload();
         chrome.see(".seen", "Oil it");
