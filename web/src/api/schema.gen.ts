@@ -1194,7 +1194,12 @@ export interface components {
       agent: string;
       /** Format: date-time */
       at: string;
+      kind: string;
       text: string;
+    };
+    CaseNoteBody: {
+      step?: boolean | null;
+      text?: null | string;
     };
     CaseOpening: {
       device?: null | string;
@@ -1316,6 +1321,7 @@ export interface components {
     CaseStart: {
       error?: null | string;
       fix?: null | string;
+      triedBefore?: boolean | null;
     };
     CaseStarted: {
       /** Format: int64 */
@@ -2241,7 +2247,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["CaseTextBody"];
+        "application/json": components["schemas"]["CaseNoteBody"];
       };
     };
     responses: {

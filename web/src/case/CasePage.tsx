@@ -17,6 +17,7 @@ import { GiveTo } from "./GiveTo";
 import { Margin } from "./Margin";
 import { NewTear } from "./NewTear";
 import { InOtherHands, PlanNews, Recurrence, Weakened } from "./Notices";
+import { OffScript } from "./OffScript";
 import { OpenFix } from "./OpenFix";
 import { Order } from "./Order";
 import { goOn, useWaiting } from "./outbox";
@@ -179,6 +180,7 @@ function Shown({
         {open && c.error === null && !other && !ending && (
           <Row>
             <ChooseError c={c} onChoose={(key) => void acts.move(key)} />
+            <OffScript c={c} acts={acts} />
             <p className="unknown-hint soft">
               {words.case.unknownHint}
               <KeyButton k="e" onPress={() => setEnding(true)}>
@@ -226,10 +228,17 @@ function Shown({
             />
           </Row>
         )}
+        {open && c.error !== null && !mended && !ending && !newTear && (
+          <details className="off-script">
+            <summary className="soft">{words.case.offScript}</summary>
+            <OffScript c={c} acts={acts} />
+          </details>
+        )}
         {open && (ending || mended) && !newTear && (
           <Row>
             <Closing
               c={c}
+              verify={sheet?.verify ?? []}
               workaround={sheet?.tries.find((t) => t.fix === tried.at(-1)?.fix)?.workaround ?? false}
               acts={acts}
               onLeave={ending ? () => setEnding(false) : undefined}

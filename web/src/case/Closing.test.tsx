@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Attempt, Case, PutBack } from "../api";
-import { key, render, server } from "../testing/render";
+import { click, key, render, server } from "../testing/render";
 import { Closing } from "./Closing";
 import { useCaseActs } from "./useCaseActs";
 
@@ -34,7 +34,7 @@ const opened = (more: Partial<Case>): Case =>
   }) as Case;
 
 function Shown({ c, workaround = false }: { c: Case; workaround?: boolean }) {
-  return <Closing c={c} workaround={workaround} acts={useCaseActs(7)} />;
+  return <Closing c={c} verify={[]} workaround={workaround} acts={useCaseActs(7)} />;
 }
 
 test("where it worked one key ends the case", async () => {
@@ -98,4 +98,25 @@ test("a duplicate names the case that it repeats", async () => {
   await key("5");
   expect(calls).toEqual([]);
   expect(place.querySelector("input[placeholder='The case that it repeats']")).not.toBeNull();
+});
+
+test("how to verify stands before the ending, and what does not hold becomes the limitation", async () => {
+  const verify = [
+    { text: "Run the update again.", required: "it ends", otherwise: "" },
+    {
+      text: "Print a ticket.",
+      required: "",
+      otherwise: 'solved with a limitation, "prints after a restart"',
+    },
+  ];
+  server({});
+  function WithVerify() {
+    return <Closing c={opened({})} verify={verify} workaround={false} acts={useCaseActs(7)} />;
+  }
+  const place = await render(<WithVerify />);
+  expect(place.textContent).toContain("must show: it ends");
+  await click(place, ".verify-list button");
+  expect(place.querySelector<HTMLInputElement>("input[placeholder='What does not work yet']")?.value).toBe(
+    "prints after a restart",
+  );
 });

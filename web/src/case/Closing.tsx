@@ -1,6 +1,6 @@
 import { Input, InputNumber } from "antd";
 import { useState } from "react";
-import type { Case } from "../api";
+import type { Case, ErrorSheet } from "../api";
 import { KEY_LEVEL, KeyButton, useKeys, useKept } from "../look";
 import { words } from "../words";
 import { isMended } from "./caseState";
@@ -11,11 +11,13 @@ const ENDINGS = ["solved", "worked-around", "handed-over", "withdrawn", "duplica
 /** Ends a case: one key where it worked, a choice otherwise; open put-backs come first. */
 export function Closing({
   c,
+  verify,
   workaround,
   acts,
   onLeave,
 }: {
   c: Case;
+  verify: ErrorSheet["verify"];
   /** Whether what worked only gets them going. */
   workaround: boolean;
   acts: CaseActs;
@@ -104,6 +106,28 @@ export function Closing({
         value={note}
         onChange={(e) => setNote(e.target.value)}
       />
+      {mended && verify.length > 0 && (
+        <ul className="verify-list">
+          {verify.map((v) => (
+            <li key={v.text}>
+              {v.text} {v.required && <span className="soft">{words.case.mustShow(v.required)}</span>}
+              {v.otherwise && (
+                <button
+                  type="button"
+                  className="plain"
+                  title={v.otherwise}
+                  onClick={() => {
+                    setLimitation(v.otherwise.replace(/^[^"]*"([^"]*)".*$/, "$1"));
+                    setAroundAsked(true);
+                  }}
+                >
+                  {words.case.verifyNot}
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
       <label className="cause-line soft">
         {words.case.cause}
         <Input

@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Attempt, Case, FilledFix, FilledStep, PlanStep } from "../api";
-import { click, key, render, server, typeIn } from "../testing/render";
+import { click, enterIn, key, render, server, typeIn } from "../testing/render";
 import { OpenFix } from "./OpenFix";
 import { useCaseActs } from "./useCaseActs";
 
@@ -393,4 +393,29 @@ test("parts, what to get and what is left for later stand with the step", async 
   expect(place.textContent).toContain("as of 2026-10-01");
   expect(place.textContent).not.toContain("brush");
   expect(place.textContent).toContain("order a cloth (the store keeper)");
+});
+
+test("what they tried before they called is told by one key, and only before it is begun", async () => {
+  const calls = server(ANSWERS);
+  const place = await render(<Shown c={opened()} />);
+  expect(place.textContent).toContain("they tried it before");
+  await key("q");
+  expect(calls.find((c) => c.path.endsWith("/attempts"))?.body).toEqual({
+    fix: "empty-staging",
+    triedBefore: true,
+  });
+  const begun = await render(<Shown c={opened([attempt(0)])} />);
+  expect(begun.textContent).not.toContain("they tried it before");
+});
+
+test("a note about a step is kept with the step", async () => {
+  const calls = server(ANSWERS);
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  await click(place, ".step-keys .plain");
+  await typeIn(place, "input[placeholder='About this step']", "took two tries");
+  await enterIn(place, "input[placeholder='About this step']");
+  expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
+    step: 0,
+    note: "took two tries",
+  });
 });

@@ -112,6 +112,7 @@ function Filled(p: {
   }, [attempt, acts, filled.key]);
 
   const items = itemsDone(entries, at);
+  const notes = (attempt?.steps ?? []).filter((e) => e.step === at && e.note !== "").map((e) => e.note);
   const confirmed = isConfirmed(entries, at);
   const asksFirst = step !== undefined && step.destroys !== "" && !confirmed;
   const [saying, setSaying] = useState(-1);
@@ -119,7 +120,7 @@ function Filled(p: {
   const entry = async (
     what: string,
     index: number,
-    more: Pick<StepEntry, "output" | "item" | "heard"> = {},
+    more: Pick<StepEntry, "output" | "item" | "heard" | "note"> = {},
   ) => {
     const id = await attemptId();
     if (id !== null) enter(c.number, id, { step: index, what, ...more });
@@ -163,6 +164,7 @@ function Filled(p: {
         acts.step(id, { clientId: crypto.randomUUID(), step: at, what: "confirmed", heard: said, safe: true })
       );
     },
+    note: (note) => void entry("output", at, { note }),
     readBack: () => {
       const command = step?.commands[nextCopy];
       setHeard({ step: at, text: (command && plainCommand(command)) ?? "" });
@@ -209,6 +211,12 @@ function Filled(p: {
         says: then ? words.case.togetherWith(then.title) : "",
         act: () => void outcome("not-retested").then(() => then && p.onThen(then.key)),
         alive: then !== undefined,
+      },
+      {
+        key: "q",
+        says: words.case.triedBefore,
+        act: () => void acts.triedBefore(filled.key),
+        alive: attempt === undefined,
       },
       { key: "v", says: words.case.showIt, act: () => setShown(true) },
       { key: "j", says: words.case.skip, act: stepActs.skip, alive: step !== undefined },
@@ -290,6 +298,7 @@ function Filled(p: {
           seen={seen}
           nextCopy={nextCopy}
           items={items}
+          notes={notes}
           confirmed={confirmed}
           saying={saying === at}
           onSaying={(on) => setSaying(on ? at : -1)}
@@ -345,6 +354,11 @@ function Filled(p: {
         {then && (
           <KeyButton k="t" onPress={() => void outcome("not-retested").then(() => p.onThen(then.key))}>
             {words.case.togetherWith(then.title)}
+          </KeyButton>
+        )}
+        {attempt === undefined && (
+          <KeyButton k="q" onPress={() => void acts.triedBefore(filled.key)}>
+            {words.case.triedBefore}
           </KeyButton>
         )}
         <Dropdown

@@ -22,6 +22,7 @@ export interface StepActs {
   item: (item: string, done: boolean) => void;
   confirm: (heard: string) => Promise<boolean>;
   readBack: () => void;
+  note: (text: string) => void;
 }
 
 /** Asks for the value that a command waits for. */
@@ -98,6 +99,8 @@ export function CurrentStep(p: {
   nextCopy: number;
   /** The items of a repeated step that are done. */
   items: Set<string>;
+  /** What was noted about this step. */
+  notes: string[];
   /** Whether the target of a step that destroys something was made sure of. */
   confirmed: boolean;
   saying: boolean;
@@ -105,6 +108,8 @@ export function CurrentStep(p: {
   acts: StepActs;
 }) {
   const { step, acts } = p;
+  const [note, setNote] = useKept(`step-note.${p.id}`, "");
+  const [noting, setNoting] = useState(note !== "");
   const asksFirst = step.destroys !== "" && !p.confirmed;
   const said = step.commands[p.nextCopy];
   const left = step.items.filter((i) => !p.items.has(i)).length;
@@ -191,6 +196,26 @@ export function CurrentStep(p: {
           )}
         </div>
       )}
+      {p.notes.map((n) => (
+        <p key={n} className="soft">
+          {n}
+        </p>
+      ))}
+      {noting && (
+        <Input
+          autoFocus
+          aria-label={words.case.stepNotePlace}
+          placeholder={words.case.stepNotePlace}
+          maxLength={4000}
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          onPressEnter={() => {
+            if (note.trim()) acts.note(note.trim());
+            setNote("");
+            setNoting(false);
+          }}
+        />
+      )}
       <Later followUps={step.followUps} />
       {wantsOutput && !asksFirst && (
         <Output key={p.id} id={p.id} seen={p.seen} captures={step.captures} onOutput={acts.output} />
@@ -205,6 +230,9 @@ export function CurrentStep(p: {
         <KeyButton k="j" onPress={acts.skip}>
           {words.case.skip}
         </KeyButton>
+        <button type="button" className="plain" onClick={() => setNoting(!noting)}>
+          {words.case.stepNote}
+        </button>
         {(step.restartMinutes > 0 || step.waitMinutes > 0) && (
           <KeyButton
             k="r"

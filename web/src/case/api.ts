@@ -87,7 +87,10 @@ export const patchCase = (n: number, body: CasePatch) => sendJson<Case>("PATCH",
 export const addFacts = (n: number, facts: Record<string, string>) =>
   sendJson<Case>("POST", at(n, "/facts"), facts);
 export { addText } from "../taking-in";
-export const addNote = (n: number, text: string) => sendJson<Case>("POST", at(n, "/notes"), { text });
+export const addNote = (n: number, text: string, step = false) =>
+  sendJson<Case>("POST", at(n, "/notes"), { text, step });
+export const triedBefore = (n: number, fix: string) =>
+  sendJson<{ id: number }>("POST", at(n, "/attempts"), { fix, triedBefore: true });
 export const moveCase = (n: number, error: string) => sendJson<Case>("POST", at(n, "/moved"), { error });
 export const settlePutBack = (n: number, id: number, state: string, to?: string) =>
   sendJson<Case>("POST", at(n, `/put-backs/${id}`), { state, to: to ?? null });

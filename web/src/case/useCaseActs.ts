@@ -15,7 +15,10 @@ export interface CaseActs {
   patch: (body: CasePatch) => Promise<boolean>;
   facts: (facts: Record<string, string>) => Promise<boolean>;
   text: (text: string) => Promise<boolean>;
-  note: (text: string) => Promise<boolean>;
+  /** A note; with `step` what was done off the script. */
+  note: (text: string, step?: boolean) => Promise<boolean>;
+  /** They tried this fix before they called. */
+  triedBefore: (fix: string) => Promise<void>;
   move: (error: string) => Promise<boolean>;
   settle: (id: number, state: string, to?: string) => Promise<boolean>;
   close: (ending: Ending) => Promise<boolean>;
@@ -76,7 +79,15 @@ export function useCaseActs(n: number): CaseActs {
       patch: (body) => doing(api.patchCase(n, body)),
       facts: (facts) => doing(api.addFacts(n, facts)),
       text: (text) => doing(api.addText(n, text)),
-      note: (text) => doing(api.addNote(n, text)),
+      note: (text, step) => doing(api.addNote(n, text, step)),
+      triedBefore: async (fix) => {
+        try {
+          await api.triedBefore(n, fix);
+          refresh();
+        } catch (e) {
+          say.failed(e);
+        }
+      },
       move: (error) => doing(api.moveCase(n, error)),
       settle: (id, state, to) => doing(api.settlePutBack(n, id, state, to)),
       close: async (ending) => {

@@ -102,6 +102,16 @@ export async function typeIn(place: HTMLElement, selector: string, text: string)
   await settle();
 }
 
+/** Presses Enter in a text box. */
+export async function enterIn(place: HTMLElement, selector: string): Promise<void> {
+  await act(async () => {
+    place
+      .querySelector(selector)
+      ?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+  });
+  await settle();
+}
+
 /** Presses a single key on the page. */
 export async function key(k: string): Promise<void> {
   const listen = (e: KeyboardEvent) => press(e);

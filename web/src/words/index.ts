@@ -273,6 +273,7 @@ export const words = {
     } as Record<string, string>,
   },
   writing: {
+    deskSays: "What the desk's records say of the published text",
     newKey: "File name",
     keyHint: "small letters, digits and dashes; it stays, so choose it well",
     create: "Begin",

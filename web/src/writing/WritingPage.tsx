@@ -7,7 +7,7 @@ import { SignedIn } from "../frame";
 import { ErrorSheetView, FixSheetView } from "../library";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
-import { draftQuery, type Folder, transition } from "./api";
+import { draftQuery, type Folder, transition, upkeepQuery } from "./api";
 import { type Draft, useDraft } from "./useDraft";
 import "./writing.css";
 
@@ -51,6 +51,11 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
+  });
+  // only what readers see has a history at the desk
+  const { data: upkeep } = useQuery({
+    ...upkeepQuery(folder, docKey),
+    enabled: draft?.status === "published",
   });
   if (!draft) return <Coming />;
 
@@ -122,6 +127,9 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
             <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
           </Suspense>
           <Problems problems={problems} onGo={setGoTo} />
+          {(upkeep ?? []).length > 0 && (
+            <Problems title={t.deskSays} problems={upkeep ?? []} onGo={setGoTo} />
+          )}
         </section>
         <section className="seen" aria-label={t.seen}>
           <h2 className="soft">{t.seen}</h2>
@@ -137,16 +145,19 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
 }
 
 function Problems({
+  title,
   problems,
   onGo,
 }: {
+  /** In place of the count. */
+  title?: string;
   problems: Problem[];
   onGo: (at: { line: number; column: number }) => void;
 }) {
   const errors = problems.filter((p) => p.severity === "error").length;
   return (
     <div className="problems" aria-live="polite">
-      <h2>{t.problems(errors, problems.length - errors)}</h2>
+      <h2>{title ?? t.problems(errors, problems.length - errors)}</h2>
       <ul>
         {problems.map((p) => (
           <li key={`${p.line}:${p.column}:${p.message}`} className={p.severity}>

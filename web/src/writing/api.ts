@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { type Checked, type DocumentView, getText, putText, sendJson } from "../api";
+import { type Checked, type DocumentView, getJson, getText, type Problem, putText, sendJson } from "../api";
 
 export type Folder = "errors" | "fixes";
 
@@ -29,6 +29,15 @@ export const save = (folder: Folder, key: string, text: string, etag: string | n
     text,
     etag === null ? { "If-None-Match": "*" } : { "If-Match": etag },
   );
+
+/** What the desk's own records say against the published text. */
+export const upkeepQuery = (folder: Folder, key: string) =>
+  queryOptions({
+    queryKey: ["upkeep", folder, key],
+    queryFn: ({ signal }) => getJson<Problem[]>(`/api/upkeep/${folder}/${key}`, signal),
+    retry: false,
+    staleTime: 60_000,
+  });
 
 export const transition = (folder: Folder, key: string, to: string) =>
   sendJson<DocumentView>("POST", `${path(folder, key)}/transitions`, { to, note: "" });

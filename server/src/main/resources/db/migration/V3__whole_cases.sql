@@ -24,6 +24,9 @@ create table case_correction (
 );
 create index correction_by_case on case_correction (number);
 
+-- What was done off the script is noted as a step.
+alter table case_note add column kind varchar(10) default 'note' not null check (kind in ('note', 'step'));
+
 create table case_picture (
   id     bigint generated always as identity primary key,
   number bigint       not null references desk_case (number),

@@ -83,28 +83,53 @@ class AttemptService {
             if (tried.size() >= Limits.ATTEMPTS) {
                 throw Refusal.invalid("A case has at most " + Limits.ATTEMPTS + " attempts.");
             }
-            int position = tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1;
-            long id = store.insert(
-                    tx,
-                    new AttemptRow(
-                            0,
-                            number,
-                            error == null ? c.errorKey() : error,
-                            fix,
-                            position,
-                            null,
-                            null,
-                            false,
-                            null,
-                            "",
-                            caller.name(),
-                            clock.instant(),
-                            null,
-                            false));
+            long id = store.insert(tx, attempt(caller, c, tried, fix, error == null ? c.errorKey() : error, false));
             events.publishEvent(new AttemptStarted(tx, number, id));
             audit.write(tx, caller, "fix-started", number + "/" + fix, "");
             return id;
         });
+    }
+
+    /** What was tried before the case was opened: it excludes the fix, with less weight as evidence. */
+    long triedBefore(Caller caller, long number, String fix) {
+        return locks.work(caller, number, (tx, c) -> {
+            if (fix == null || fixes.fix(tx, number, fix).isEmpty()) {
+                throw Refusal.invalid("There is no published fix \"" + fix + "\".");
+            }
+            List<AttemptRow> tried = store.ofCase(tx, number);
+            if (tried.size() >= Limits.ATTEMPTS) {
+                throw Refusal.invalid("A case has at most " + Limits.ATTEMPTS + " attempts.");
+            }
+            if (tried.stream().anyMatch(a -> a.fixKey().equals(fix))) {
+                throw Refusal.conflict("\"" + fix + "\" was tried on this case already.");
+            }
+            long id = store.insert(tx, attempt(caller, c, tried, fix, c.errorKey(), true));
+            audit.write(tx, caller, "tried-before", number + "/" + fix, "");
+            if (c.errorKey() != null) {
+                events.publishEvent(new CaseChanged(tx, Set.of(c.errorKey())));
+            }
+            return id;
+        });
+    }
+
+    private AttemptRow attempt(
+            Caller caller, CaseRow c, List<AttemptRow> tried, String fix, String error, boolean before) {
+        Instant now = clock.instant();
+        return new AttemptRow(
+                0,
+                c.number(),
+                error,
+                fix,
+                tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1,
+                before ? "no-change" : null,
+                null,
+                before,
+                null,
+                "",
+                caller.name(),
+                now,
+                before ? now : null,
+                false);
     }
 
     /** What to record of an attempt; an absent key stays, a null outcome takes it back. */

@@ -29,10 +29,14 @@ class CaseController {
     @Asked
     record TextBody(String text, List<String> unmasked) {}
 
+    /** {@code step} is true for what was done off the script. */
+    @Asked
+    record NoteBody(String text, Boolean step) {}
+
     record Moved(String error) {}
 
     @Asked
-    record Start(String fix, String error) {}
+    record Start(String fix, String error, Boolean triedBefore) {}
 
     record Started(long id) {}
 
@@ -138,8 +142,8 @@ class CaseController {
     }
 
     @PostMapping("/{n}/notes")
-    CaseViews.Case addNote(Caller caller, @PathVariable long n, @RequestBody TextBody body) {
-        return cases.addNote(caller, n, body.text() == null ? "" : body.text());
+    CaseViews.Case addNote(Caller caller, @PathVariable long n, @RequestBody NoteBody body) {
+        return cases.addNote(caller, n, body.text() == null ? "" : body.text(), Boolean.TRUE.equals(body.step()));
     }
 
     @PostMapping("/{n}/moved")
@@ -150,7 +154,10 @@ class CaseController {
     @PostMapping("/{n}/attempts")
     @ResponseStatus(HttpStatus.CREATED)
     Started start(Caller caller, @PathVariable long n, @RequestBody Start body) {
-        return new Started(attempts.start(caller, n, body.fix(), body.error()));
+        return new Started(
+                Boolean.TRUE.equals(body.triedBefore())
+                        ? attempts.triedBefore(caller, n, body.fix())
+                        : attempts.start(caller, n, body.fix(), body.error()));
     }
 
     @PatchMapping("/{n}/attempts/{id}")

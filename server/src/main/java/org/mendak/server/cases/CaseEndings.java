@@ -88,6 +88,7 @@ class CaseEndings {
                         number,
                         new CaseStore.Note(
                                 CaseWords.masked(CaseWords.cut(e.note(), Limits.NOTE), null),
+                                "note",
                                 clock.instant(),
                                 caller.name()));
             }

@@ -150,7 +150,7 @@ public class CaseReader {
                         .map(f -> new CaseViews.Fact(f.name(), f.value(), f.source(), f.at(), f.agent()))
                         .toList(),
                 cases.notes(tx, number).stream()
-                        .map(n -> new CaseViews.Note(n.text(), n.at(), n.agent()))
+                        .map(n -> new CaseViews.Note(n.text(), n.kind(), n.at(), n.agent()))
                         .toList(),
                 tried.stream().map(a -> attempt(tx, pins, a)).toList(),
                 attempts.putBacks(tx, number).stream()

@@ -52,6 +52,10 @@ final class CaseSentences {
         };
     }
 
+    static String noteWord(CaseViews.Note n) {
+        return n.kind().equals("step") ? "Off the script: " : "Note: ";
+    }
+
     /** The minutes worked, as far as they are known. */
     static String minutes(CaseViews.Case c) {
         double sum = c.attempts().stream()

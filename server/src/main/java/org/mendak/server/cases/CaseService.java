@@ -228,13 +228,13 @@ public class CaseService {
         return db.tx(tx -> knowledge.together(tx, reader.row(tx, number)));
     }
 
-    CaseViews.Case addNote(Caller caller, long number, String written) {
+    CaseViews.Case addNote(Caller caller, long number, String written, boolean step) {
         return locks.change(caller, number, (tx, c) -> {
             String text = CaseWords.masked(written, null);
             if (text.isBlank() || text.length() > Limits.NOTE) {
                 throw Refusal.invalid("A note has 1 to " + Limits.NOTE + " characters.");
             }
-            store.addNote(tx, number, new CaseStore.Note(text, clock.instant(), caller.name()));
+            store.addNote(tx, number, new CaseStore.Note(text, step ? "step" : "note", clock.instant(), caller.name()));
         });
     }
 

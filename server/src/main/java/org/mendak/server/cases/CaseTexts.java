@@ -67,7 +67,7 @@ class CaseTexts {
         worked(c).forEach(a -> out.bullet("Tried: " + CaseSentences.attempt(a)));
         owed(c).forEach(p -> out.bullet("Still to do: " + CaseSentences.owed(p)));
         out.bullet("Worked: " + CaseSentences.minutes(c) + ", by " + agents(c));
-        c.notes().forEach(n -> out.bullet("Note: " + clean(c, n.text())));
+        c.notes().forEach(n -> out.bullet(CaseSentences.noteWord(n) + clean(c, n.text())));
     }
 
     /** Plain words, no codes, nothing about the inside of the desk. */
@@ -139,7 +139,7 @@ class CaseTexts {
         }
         if (!c.notes().isEmpty() || !c.handovers().isEmpty()) {
             out.heading("Notes");
-            c.notes().forEach(n -> out.bullet(clean(c, n.text()) + " (" + n.agent() + ")"));
+            c.notes().forEach(n -> out.bullet(CaseSentences.noteWord(n) + clean(c, n.text()) + " (" + n.agent() + ")"));
             c.handovers().forEach(h -> out.bullet(h.giver() + " to " + h.taker() + ": " + clean(c, h.note())));
         }
     }

@@ -86,8 +86,8 @@ public final class CaseViews {
     /** Something known; {@code source} is case, captured, answer, output, device or left. */
     public record Fact(String name, String value, String source, Instant at, String agent) {}
 
-    /** A remark. */
-    public record Note(String text, Instant at, String agent) {}
+    /** A remark; {@code kind} is note, or step for what was done off the script. */
+    public record Note(String text, String kind, Instant at, String agent) {}
 
     /** A fix tried; {@code outcome} is null while it is being worked. */
     public record Attempt(

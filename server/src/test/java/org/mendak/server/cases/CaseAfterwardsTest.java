@@ -12,34 +12,17 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Base64;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnTestDesk;
 import tools.jackson.databind.JsonNode;
 
 /** What becomes of cases in other hands or later, by HTTP. */
-class CaseAfterwardsTest {
+class CaseAfterwardsTest extends OnTestDesk {
 
     private static final byte[] PNG = Base64.getDecoder()
             .decode("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==");
     private static final String PARTS = "Board part clock.wbl not found";
-
-    private RunningApp app;
-    private Api api;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.empty();
-        api = app.lead();
-        Desk.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
 
     private Desk solved(String device) {
         Desk d = Desk.open(api, "parts-gone", PARTS, Map.of("device", device));
@@ -250,10 +233,7 @@ class CaseAfterwardsTest {
     @Test
     void aColleaguesStepIsHeardOfAtOnce() throws Exception {
         Desk d = Desk.open(api, "parts-gone", PARTS, Map.of());
-        api.post("/api/people", Map.of("login", "ear", "name", "Ear", "role", "agent", "password", "a-long-password"));
-        Api listening = Api.browser(app.address());
-        listening.get("/api/session");
-        listening.signIn("ear", "a-long-password").expect(200);
+        Api listening = agent("ear", "Ear");
         HttpResponse<java.io.InputStream> stream = HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(URI.create(app.address() + "/api/live"))

@@ -6,30 +6,13 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnTestDesk;
 import tools.jackson.databind.JsonNode;
 
 /** The documents of the test desk, each worked to its end by HTTP. */
-class DeskSetTest {
-
-    private RunningApp app;
-    private Api api;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.empty();
-        api = app.lead();
-        Desk.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
+class DeskSetTest extends OnTestDesk {
 
     /** Eight questions, none of which blocks the first fix; "they don't know" is not always the way of "no". */
     @Test
@@ -235,7 +218,7 @@ class DeskSetTest {
 
     @Test
     void aRestartInTheMiddleIsResumedByAColleagueWhoSeesWhatIsOwed() {
-        Api colleague = colleague("ida", "Ida Sound");
+        Api colleague = agent("ida", "Ida Sound");
         Desk d = Desk.open(api, "till-store-damaged", "PD-9001 Store on SL-0042 damaged", Map.of());
         d.start("repair-store").printed(0, "guard strict").done(0, 1);
         d.patch(Map.of(
@@ -284,14 +267,6 @@ class DeskSetTest {
         there.settle(owed, Map.of("state", "done")).expect(200);
         assertThat(colleague.get("/api/in-hand").expect(200).json().path("owed").isEmpty())
                 .isTrue();
-    }
-
-    private Api colleague(String login, String name) {
-        api.post("/api/people", Map.of("login", login, "name", name, "role", "agent", "password", "a-long-password"));
-        Api other = Api.browser(app.address());
-        other.get("/api/session");
-        other.signIn(login, "a-long-password").expect(200);
-        return other;
     }
 
     @Test
@@ -404,5 +379,22 @@ class DeskSetTest {
         d.start("bring-parts");
         JsonNode check = d.step(2).path("checks").path(0);
         assertThat(check.path("state").asString()).isEqualTo("yes");
+    }
+
+    @Test
+    void whatWasTriedBeforeIsLeftOutAndWhatIsOffTheScriptIsKept() {
+        Desk d = Desk.open(api, "board-goes-dark", "TW-31", Map.of());
+        d.post("/attempts", Map.of("fix", "load-table", "triedBefore", true)).expect(201);
+        d.post("/attempts", Map.of("fix", "load-table", "triedBefore", true)).refused(409, "already");
+        d.post("/attempts", Map.of("fix", "no-such", "triedBefore", true)).refused(422, "no published fix");
+        assertThat(d.order()).doesNotContain("load-table");
+        assertThat(d.see().path("attempts").path(0).path("triedBefore").asBoolean())
+                .isTrue();
+        d.post("/notes", Map.of("text", "pulled the panel's plug for a minute", "step", true))
+                .expect(200);
+        assertThat(d.see().path("notes").path(0).path("kind").asString()).isEqualTo("step");
+        assertThat(d.textFor("hand-over", "plain"))
+                .contains("Load the panel table: no change (before the case was opened)")
+                .contains("- Off the script: pulled the panel's plug for a minute");
     }
 }

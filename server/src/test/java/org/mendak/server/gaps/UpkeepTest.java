@@ -4,30 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnTestDesk;
 import org.mendak.server.cases.Desk;
 
 /** What the desk's own records say against documents, by HTTP. */
-class UpkeepTest {
-
-    private RunningApp app;
-    private Api api;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.empty();
-        api = app.lead();
-        Desk.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
+class UpkeepTest extends OnTestDesk {
 
     private String said(String path) {
         return api.get("/api/upkeep/" + path).expect(200).text();
@@ -69,8 +52,7 @@ class UpkeepTest {
 
     @Test
     void itIsForAuthors() {
-        api.post("/api/people", Map.of("login", "ag", "name", "Ag", "role", "agent", "password", "a-long-password"));
-        Api agent = Api.browser(app.address());
+        Api agent = agent("ag", "Ag");
         agent.get("/api/session");
         agent.signIn("ag", "a-long-password").expect(200);
         agent.get("/api/upkeep/errors/parts-gone").refused(403, "an author");
