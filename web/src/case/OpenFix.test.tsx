@@ -398,14 +398,14 @@ test("parts, what to get and what is left for later stand with the step", async 
 test("what they tried before they called is told by one key, and only before it is begun", async () => {
   const calls = server(ANSWERS);
   const place = await render(<Shown c={opened()} />);
-  expect(place.textContent).toContain("they tried it before");
+  expect(place.textContent).toContain("tried before");
   await key("q");
   expect(calls.find((c) => c.path.endsWith("/attempts"))?.body).toEqual({
     fix: "empty-staging",
     triedBefore: true,
   });
   const begun = await render(<Shown c={opened([attempt(0)])} />);
-  expect(begun.textContent).not.toContain("they tried it before");
+  expect(begun.textContent).not.toContain("tried before");
 });
 
 test("a note about a step is kept with the step", async () => {

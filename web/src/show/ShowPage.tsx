@@ -90,6 +90,11 @@ function Step({ s }: { s: FilledStep }) {
           <b>{a.answer}</b> {a.why}
         </p>
       ))}
+      {s.each && (
+        <p className="soft">
+          {s.items.length > 0 ? words.case.forEach(s.items.length, s.each) : words.case.listUnknown(s.each)}
+        </p>
+      )}
       {s.commands.map((c, i) => (
         <pre key={i} className="mono">
           <CommandText pieces={c.pieces} />

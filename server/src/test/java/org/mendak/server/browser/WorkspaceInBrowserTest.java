@@ -137,7 +137,6 @@ class WorkspaceInBrowserTest extends InBrowser {
         assertThat(chrome.texts(".step.current .command")).isEmpty();
         chrome.find(".destroying input.mono").sendKeys("til 0704" + Keys.ENTER);
         chrome.see(".step.current .command", "shorectl image write --to TIL-0704");
-        chrome.press(Keys.ESCAPE);
         chrome.press("f");
         chrome.see(".step.current", "Tell it its pier");
         chrome.assertConsoleIsClean("422");
