@@ -1756,6 +1756,7 @@ export interface components {
     };
     ShelfFactWord: {
       choices: string[];
+      how: string;
       id: string;
       title: string;
     };

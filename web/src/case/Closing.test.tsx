@@ -46,7 +46,14 @@ test("where it worked one key ends the case", async () => {
     {
       method: "POST",
       path: "/api/cases/7/close",
-      body: { outcome: "solved", limitation: null, note: null, cause: null, duplicateOf: null },
+      body: {
+        outcome: "solved",
+        limitation: null,
+        note: null,
+        believedFix: null,
+        cause: null,
+        duplicateOf: null,
+      },
     },
   ]);
 });

@@ -1,9 +1,9 @@
-import { Input, InputNumber } from "antd";
+import { Input, InputNumber, Select } from "antd";
 import { useState } from "react";
 import type { Case, ErrorSheet } from "../api";
 import { KEY_LEVEL, KeyButton, useKeys, useKept } from "../look";
 import { words } from "../words";
-import { isMended } from "./caseState";
+import { believable, isMended } from "./caseState";
 import type { CaseActs } from "./useCaseActs";
 
 const ENDINGS = ["solved", "worked-around", "handed-over", "withdrawn", "duplicate"] as const;
@@ -33,7 +33,8 @@ export function Closing({
   const [cause, setCause] = useState(c.cause);
   const owed = c.putBacks.filter((p) => p.state === "open");
   const first = owed[0];
-  const by = c.attempts.filter((a) => a.outcome === "worked").at(-1)?.title;
+  const done = believable(c);
+  const [believed, setBelieved] = useState(done.at(-1)?.fix);
 
   const end = async (how: string) => {
     if (how === "worked-around" && limitation.trim() === "") {
@@ -48,6 +49,7 @@ export function Closing({
       outcome: how,
       limitation: how === "worked-around" ? limitation : null,
       note: note || null,
+      believedFix: mended && done.length > 1 ? (believed ?? null) : null,
       cause: cause.trim() !== "" && cause !== c.cause ? cause : null,
       duplicateOf: how === "duplicate" ? repeats : null,
     };
@@ -81,9 +83,20 @@ export function Closing({
     <div className="open-fix closing">
       <header>
         <h2>{mended ? words.case.worked : words.case.endTitle}</h2>
-        {mended && by && (
+        {mended && done.length > 0 && (
           <span className="soft">
-            {words.case.believed} {by}
+            {words.case.believed}{" "}
+            {done.length === 1 ? (
+              done[0]?.title
+            ) : (
+              <Select
+                size="small"
+                aria-label={words.case.believed}
+                value={believed}
+                onChange={setBelieved}
+                options={done.map((a) => ({ value: a.fix, label: a.title }))}
+              />
+            )}
           </span>
         )}
       </header>

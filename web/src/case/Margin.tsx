@@ -27,7 +27,8 @@ function AddFact({ acts }: { acts: CaseActs }) {
   const { data } = useQuery(wordsQuery);
   const [name, setName] = useState("");
   const [value, setValue] = useState("");
-  const choices = data?.facts.find((f) => f.id === name)?.choices ?? [];
+  const fact = data?.facts.find((f) => f.id === name);
+  const choices = fact?.choices ?? [];
   const add = async () => {
     if (name.trim() && value.trim() && (await acts.facts({ [name.trim()]: value.trim() }))) {
       setName("");
@@ -45,6 +46,7 @@ function AddFact({ acts }: { acts: CaseActs }) {
       />
       {name !== "" && (
         <>
+          {fact?.how && <p className="soft">{fact.how}</p>}
           <AutoComplete
             aria-label={m.factValue}
             placeholder={m.factValue}

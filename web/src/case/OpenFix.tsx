@@ -89,7 +89,6 @@ function Filled(p: {
   const seen = entries.filter((e) => e.step === at && e.output).at(-1)?.output ?? null;
   const lastBehind = lastWorked(states, at);
   const [copied, setCopied] = useState({ step: -1, next: 0 });
-  const nextCopy = copied.step === at ? copied.next : 0;
 
   useEffect(
     () =>
@@ -115,6 +114,9 @@ function Filled(p: {
   const notes = (attempt?.steps ?? []).filter((e) => e.step === at && e.note !== "").map((e) => e.note);
   const confirmed = isConfirmed(entries, at);
   const asksFirst = step !== undefined && step.destroys !== "" && !confirmed;
+  // a colleague may have done some items: the keys begin at the first that is open
+  const firstOpen = step?.commands.findIndex((c) => !items.has(c.item)) ?? 0;
+  const nextCopy = copied.step === at ? copied.next : Math.max(0, firstOpen);
   const [saying, setSaying] = useState(-1);
   const [heard, setHeard] = useState({ step: -1, text: "" });
   const entry = async (

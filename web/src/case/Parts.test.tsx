@@ -2,7 +2,16 @@ import { useState } from "react";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Attempt, Case, FilledStep, Plan, PutBack, Spoken } from "../api";
 import { click, key, render, server, typeIn } from "../testing/render";
-import { dueNow, itemsDone, movedTo, planNews, stepStates, unretested, weakened } from "./caseState";
+import {
+  believable,
+  dueNow,
+  itemsDone,
+  movedTo,
+  planNews,
+  stepStates,
+  unretested,
+  weakened,
+} from "./caseState";
 import { Destroying } from "./Destroying";
 import { PlanNews, Recurrence } from "./Notices";
 import { OwedFirst } from "./PutBacks";
@@ -76,6 +85,14 @@ test("what a change did to the plan is said, and nothing else", () => {
   expect(planNews(plan(["a"], ["b"]), plan(["a", "b"]))).toEqual(["Back in: B."]);
   expect(planNews(plan(["a", "b"]), plan(["b", "a"]))).toEqual(["First comes now: B."]);
   expect(planNews(plan(["a", "b"]), plan(["b"]))).toEqual([]);
+});
+
+test("what may have done it is the last success and what was done before it without a retest", () => {
+  const fixes = (...outcomes: string[]) =>
+    believable(opened({ attempts: outcomes.map((o, i) => attempt(i + 1, o)) })).map((a) => a.fix);
+  expect(fixes("no-change", "not-retested", "not-retested", "worked")).toEqual(["f2", "f3", "f4"]);
+  expect(fixes("worked")).toEqual(["f1"]);
+  expect(fixes("not-retested", "no-change")).toEqual([]);
 });
 
 test("a row dragged to another's place stands there", () => {

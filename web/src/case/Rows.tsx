@@ -36,10 +36,11 @@ export function TriedRow(p: { a: Attempt; acts: CaseActs; editable: boolean; onU
             {a.steps
               .filter((s) => s.what !== "output")
               .map((s) => (
-                <span key={s.clientId}>
+                <span key={s.clientId} title={`${s.agent}, ${new Date(s.at).toLocaleString(words.locale)}`}>
                   {" · "}
                   {s.step + 1} {s.item && `${s.item}: `}
                   {s.what}
+                  {s.note && ` (${s.note})`}
                 </span>
               ))}
             {a.note && <p>{a.note}</p>}

@@ -101,6 +101,15 @@ export function unretested(c: Case): Attempt | undefined {
   return last?.outcome === "not-retested" && !runningAttempt(c) ? last : undefined;
 }
 
+/** The fixes that may have done it: the last that worked, and those done before it without a retest between. */
+export function believable(c: Case): Attempt[] {
+  const tried = c.attempts.filter((a) => a.outcome !== null && a.error === c.error && !a.triedBefore);
+  const last = tried.findLastIndex((a) => a.outcome === "worked");
+  if (last < 0) return [];
+  const before = tried.slice(0, last).findLastIndex((a) => a.outcome !== "not-retested");
+  return tried.slice(before + 1, last + 1);
+}
+
 /** What is to be put back now that its fix has ended. */
 export function dueNow(c: Case): PutBack[] {
   return c.putBacks.filter((p) => p.state === "open" && p.due);

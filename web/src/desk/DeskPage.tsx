@@ -10,13 +10,16 @@ import { inHandQuery, openCasesQuery, settleOwed } from "./api";
 import { deskGroups } from "./groups";
 import "./desk.css";
 
+/** A busy desk changes cases several times a second; the list need not. */
+const PAUSE_MS = 2_000;
+
 /** What I have to do, by what it waits for. States: loading, failed, empty, filled. */
 export function DeskPage() {
   const me = useContext(SignedIn).name;
   const { data, error, refetch } = useQuery(openCasesQuery);
   const { data: hand } = useQuery(inHandQuery);
   const client = useQueryClient();
-  useLive("case", () => void client.invalidateQueries({ queryKey: ["cases"] }));
+  useLive("case", () => void client.invalidateQueries({ queryKey: ["cases"] }), PAUSE_MS);
   const navigate = useNavigate();
   const [at, setAt] = useState(0);
   const groups = deskGroups(data ?? [], me);

@@ -37,11 +37,25 @@ export function onLive(kind: string, tell: Heard): () => void {
   };
 }
 
-/** Listens while the component is shown. */
-export function useLive(kind: string, tell: Heard): void {
+/** Listens while the component is shown; with a pause, what comes within it is told once, at its end. */
+export function useLive(kind: string, tell: Heard, pauseMs = 0): void {
   const latest = useRef(tell);
   useEffect(() => {
     latest.current = tell;
   });
-  useEffect(() => onLive(kind, (data) => latest.current(data)), [kind]);
+  useEffect(() => {
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    const stop = onLive(kind, (data) => {
+      if (pauseMs === 0) latest.current(data);
+      else
+        waiting ??= setTimeout(() => {
+          waiting = undefined;
+          latest.current(data);
+        }, pauseMs);
+    });
+    return () => {
+      clearTimeout(waiting);
+      stop();
+    };
+  }, [kind, pauseMs]);
 }

@@ -3,7 +3,9 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
@@ -119,8 +121,8 @@ class CaseAfterwards {
             throw Refusal.conflict("It is known already what cured case " + c.number() + ".");
         }
         note(tx, caller, c.number(), "cured-by", by);
-        boolean known = library.library().fix(String.valueOf(by)).isPresent();
-        if (known && c.errorKey() != null) {
+        Optional<Fix> fix = library.library().fix(String.valueOf(by));
+        if (fix.isPresent() && c.errorKey() != null) {
             int position = tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1;
             attempts.insert(
                     tx,
@@ -128,7 +130,7 @@ class CaseAfterwards {
                             0,
                             c.number(),
                             c.errorKey(),
-                            by,
+                            fix.get().key(),
                             position,
                             "worked",
                             null,

@@ -14,6 +14,7 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -30,11 +31,13 @@ class CaseTexts {
     private final Db db;
     private final CaseReader reader;
     private final CaseFixes fixes;
+    private final ZoneId zone;
 
-    CaseTexts(Db db, CaseReader reader, CaseFixes fixes) {
+    CaseTexts(Db db, CaseReader reader, CaseFixes fixes, Settings settings) {
         this.db = db;
         this.reader = reader;
         this.fixes = fixes;
+        this.zone = settings.zone();
     }
 
     String of(Caller caller, long number, String kind, String as) {
@@ -144,8 +147,8 @@ class CaseTexts {
         }
     }
 
-    private static String at(CaseViews.Attempt a) {
-        return DAY.format(a.startedAt().atZone(ZoneId.systemDefault()));
+    private String at(CaseViews.Attempt a) {
+        return DAY.format(a.startedAt().atZone(zone));
     }
 
     private static List<CaseViews.Attempt> worked(CaseViews.Case c) {

@@ -15,6 +15,7 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -38,6 +39,7 @@ class OwedService {
     private final CaseFixes fixes;
     private final CaseLocks locks;
     private final AuditStore audit;
+    private final ZoneId zone;
     private final Clock clock;
 
     OwedService(
@@ -48,6 +50,7 @@ class OwedService {
             CaseFixes fixes,
             CaseLocks locks,
             AuditStore audit,
+            Settings settings,
             Clock clock) {
         this.db = db;
         this.cases = cases;
@@ -56,6 +59,7 @@ class OwedService {
         this.fixes = fixes;
         this.locks = locks;
         this.audit = audit;
+        this.zone = settings.zone();
         this.clock = clock;
     }
 
@@ -154,7 +158,6 @@ class OwedService {
     }
 
     private Instant tomorrowMorning() {
-        ZoneId zone = ZoneId.systemDefault();
         return clock.instant()
                 .atZone(zone)
                 .toLocalDate()

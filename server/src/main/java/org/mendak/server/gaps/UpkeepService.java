@@ -17,6 +17,7 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -30,12 +31,14 @@ class UpkeepService {
     private final Db db;
     private final UpkeepStore store;
     private final LibraryService library;
+    private final ZoneId zone;
     private final Clock clock;
 
-    UpkeepService(Db db, UpkeepStore store, LibraryService library, Clock clock) {
+    UpkeepService(Db db, UpkeepStore store, LibraryService library, Settings settings, Clock clock) {
         this.db = db;
         this.store = store;
         this.library = library;
+        this.zone = settings.zone();
         this.clock = clock;
     }
 
@@ -76,11 +79,11 @@ class UpkeepService {
 
     private LocalDate published(Tx tx, DocumentKind kind, String key) {
         return library.publishedAt(tx, kind, key)
-                .map(i -> i.atZone(ZoneId.systemDefault()).toLocalDate())
+                .map(i -> i.atZone(zone).toLocalDate())
                 .orElse(null);
     }
 
     private LocalDate today() {
-        return clock.instant().atZone(ZoneId.systemDefault()).toLocalDate();
+        return clock.instant().atZone(zone).toLocalDate();
     }
 }

@@ -24,7 +24,8 @@ class ShelfController {
 
     record ProductWord(String name, List<String> versions) {}
 
-    record FactWord(String id, String title, List<String> choices) {}
+    /** {@code how} is how to find it out; may be empty. */
+    record FactWord(String id, String title, List<String> choices, String how) {}
 
     record NeedWord(String id, String title, double minutes) {}
 
@@ -102,7 +103,7 @@ class ShelfController {
                         .map(p -> new ProductWord(p.name(), p.versions()))
                         .toList(),
                 v.facts().stream()
-                        .map(f -> new FactWord(f.id(), f.title(), f.choices()))
+                        .map(f -> new FactWord(f.id(), f.title(), f.choices(), f.how()))
                         .toList(),
                 v.needs().stream()
                         .map(n -> new NeedWord(n.id(), n.title(), n.minutes()))

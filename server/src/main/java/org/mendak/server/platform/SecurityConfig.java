@@ -1,5 +1,6 @@
 package org.mendak.server.platform;
 
+import jakarta.servlet.DispatcherType;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -64,7 +65,12 @@ class SecurityConfig {
     }
 
     private static HttpSecurity common(HttpSecurity http) throws Exception {
-        return http.authorizeHttpRequests(a -> a.requestMatchers(OPEN)
+        return http.authorizeHttpRequests(a -> a
+                        // the end of a call that was let in already, such as of a live stream whose session has ended
+                        // meanwhile
+                        .dispatcherTypeMatchers(DispatcherType.ASYNC)
+                        .permitAll()
+                        .requestMatchers(OPEN)
                         .permitAll()
                         // pages of the application hold nothing; what they show comes from /api
                         .requestMatchers(r -> !r.getRequestURI().startsWith("/api/")

@@ -1,0 +1,94 @@
+import { expect, test, vi } from "vitest";
+import { act } from "react";
+import type { Case, Plan } from "../api";
+import { click, key, render, server, settle } from "../testing/render";
+import { Order } from "./Order";
+import { useCaseActs } from "./useCaseActs";
+
+const item = (k: string) => ({
+  key: k,
+  title: `Fix ${k}`,
+  chance: null,
+  chanceNow: null,
+  low: null,
+  high: null,
+  minutes: 4,
+  solvedByHere: null,
+  elapsedByHere: 4,
+  reasons: [],
+});
+const plan = {
+  mode: "authored",
+  ordered: ["a", "b", "c"].map(item),
+  excluded: [],
+  handOverAfter: null,
+  cases: 2,
+} as unknown as Plan;
+const c = { number: 7, pinned: [], goal: "mend", attempts: [], putBacks: [] } as unknown as Case;
+const open = vi.fn();
+
+function Shown() {
+  return (
+    <Order
+      c={c}
+      plan={plan}
+      sheet={undefined}
+      fix="a"
+      ending={false}
+      acts={useCaseActs(7)}
+      onOrder={() => undefined}
+      onEnd={() => undefined}
+      onOpen={open}
+    />
+  );
+}
+
+const titles = (place: HTMLElement) => [...place.querySelectorAll(".later .row-title")];
+
+test("the open fix is left out, the rest stands in its order with digits", async () => {
+  server({});
+  const place = await render(<Shown />);
+  expect(titles(place).map((t) => t.textContent)).toEqual(["1 Fix b", "2 Fix c"]);
+  await click(place, ".later .row-title");
+  expect(open).toHaveBeenCalledWith("b");
+});
+
+test("Alt and an arrow move a fix, and a chip says why, or nobody does", async () => {
+  const calls = server({ "PATCH /api/cases/7": c });
+  const place = await render(<Shown />);
+  await act(async () => {
+    titles(place)[1]?.dispatchEvent(
+      new KeyboardEvent("keydown", { key: "ArrowUp", altKey: true, bubbles: true, cancelable: true }),
+    );
+  });
+  await settle();
+  expect(calls[0]?.body).toEqual({ pinned: ["a", "c", "b"] });
+  expect(place.textContent).toContain("Why this order?");
+  await click(place, ".notice .plain");
+  expect(calls[1]?.body).toMatchObject({ because: "seen-sign" });
+  expect(place.textContent).not.toContain("Why this order?");
+});
+
+test("a drag moves a fix to where it is dropped", async () => {
+  const calls = server({ "PATCH /api/cases/7": c });
+  const place = await render(<Shown />);
+  const rows = [...place.querySelectorAll(".seam-row.later")];
+  const drag = async (kind: string, on: Element | undefined) => {
+    await act(async () => on?.dispatchEvent(new Event(kind, { bubbles: true, cancelable: true })));
+    await settle();
+  };
+  await drag("dragstart", rows[0]);
+  await drag("dragover", rows[1]);
+  expect(rows[1]?.className).toContain("over");
+  await drag("drop", rows[1]);
+  expect(calls[0]?.body).toEqual({ pinned: ["a", "c", "b"] });
+});
+
+test("getting them going is asked for, and taken back, by one key of the page", async () => {
+  const calls = server({ "PATCH /api/cases/7": c });
+  const place = await render(<Shown />);
+  await key("p");
+  expect(calls).toEqual([]); // the page's own key; here only the button
+  await click(place, ".order-line .key-button");
+  expect(calls[0]?.body).toEqual({ goal: "going" });
+});
