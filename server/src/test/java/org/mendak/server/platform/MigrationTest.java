@@ -3,22 +3,26 @@ package org.mendak.server.platform;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.zaxxer.hikari.HikariDataSource;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.Map;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.mendak.server.RunningApp;
+import org.mendak.server.Texts;
 
 /** A desk of an earlier version keeps its records when it is brought to this one. */
 class MigrationTest {
 
-    private static final String URL = "jdbc:h2:mem:earlier;DB_CLOSE_DELAY=-1";
-
-    private static void migrate(String target) {
+    private static void migrate(String url, String target) {
         Flyway.configure()
-                .dataSource(URL, "sa", "")
+                .dataSource(url, "sa", "")
                 .locations("classpath:db/migration")
                 .target(target)
                 .load()
@@ -33,9 +37,10 @@ class MigrationTest {
     }
 
     @Test
-    void whatWasRecordedUnderVersionTwoIsThereUnderThree() throws SQLException {
-        migrate("2");
-        try (Connection c = DriverManager.getConnection(URL, "sa", "");
+    void whatWasRecordedUnderVersionTwoIsThereUnderThree(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "2");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
                 Statement s = c.createStatement()) {
             String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
             s.execute("insert into desk_case (status, agent, opened_at, waits_for) values ('open', 'Liv', " + now
@@ -52,9 +57,10 @@ class MigrationTest {
             s.execute(
                     "insert into put_back (number, attempt_id, step, text, command, fence, after_success, at) values (1, 1, 0, 't', 'c',"
                             + " 'sh', false, " + now + ")");
-
-            migrate("3");
-
+        }
+        migrate(url, "3");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
             assertThat(one(s, "select goal || ' ' || waits_for from desk_case")).isEqualTo("mend time");
             assertThat(one(s, "select source from case_fact")).isEqualTo("output");
             assertThat(one(s, "select kind from case_note")).isEqualTo("note");
@@ -66,6 +72,23 @@ class MigrationTest {
                     .isInstanceOf(SQLException.class);
             assertThatThrownBy(() -> s.execute("update attempt_step set what = 'dreamt'"))
                     .isInstanceOf(SQLException.class);
+        }
+    }
+
+    /** The pool replaces its connections every half an hour; what is stored then must still be taken. */
+    @Test
+    void aDeskThatWasJustMadeOutlivesTheConnectionsOfItsFirstMinutes() {
+        try (RunningApp app = RunningApp.empty()) {
+            Texts.publish(app.lead());
+            app.bean(HikariDataSource.class).getHikariPoolMXBean().softEvictConnections();
+            long number = app.lead().openCase(Map.of("text", "it said LL-712", "error", "tracks-full"));
+            assertThat(app.lead()
+                            .get("/api/cases/" + number)
+                            .expect(200)
+                            .json()
+                            .path("status")
+                            .asString())
+                    .isEqualTo("open");
         }
     }
 }
