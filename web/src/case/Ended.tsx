@@ -31,6 +31,9 @@ export function TextKeys({ acts }: { acts: CaseActs }) {
           {words.case.texts[kind]}
         </KeyButton>
       ))}
+      <button type="button" className="plain" onClick={() => window.print()}>
+        {words.case.print}
+      </button>
       <label className="soft">
         <input
           type="checkbox"

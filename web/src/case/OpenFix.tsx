@@ -32,7 +32,7 @@ import { toClipboard } from "./clipboard";
 import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
 import { Pasted } from "./Pasted";
-import { enter, onSent, useWaiting } from "./outbox";
+import { enter, newId, onSent, useWaiting } from "./outbox";
 import { ShowIt } from "./ShowIt";
 import { CurrentStep, type StepActs, StepLine } from "./StepView";
 import type { CaseActs } from "./useCaseActs";
@@ -163,7 +163,7 @@ function Filled(p: {
       const id = await attemptId();
       return (
         id !== null &&
-        acts.step(id, { clientId: crypto.randomUUID(), step: at, what: "confirmed", heard: said, safe: true })
+        acts.step(id, { clientId: newId(), step: at, what: "confirmed", heard: said, safe: true })
       );
     },
     note: (note) => void entry("output", at, { note }),

@@ -32,6 +32,7 @@ test("a repeated step is done with its last item, and each item can be taken bac
   expect([...itemsDone(entries, 0)]).toEqual(["b"]);
   expect(stepStates(entries, [{ applies: "yes" }])).toEqual(["open"]);
   expect(stepStates([...entries, entry(0, "done")], [{ applies: "yes" }])).toEqual(["done"]);
+  expect([...itemsDone([...entries, entry(0, "done"), entry(0, "undone")], 0)]).toEqual([]);
 });
 
 const attempt = (id: number, outcome: string | null, more: Partial<Attempt> = {}): Attempt =>

@@ -55,8 +55,11 @@ export function isConfirmed(entries: Pick<Step, "step" | "what">[], step: number
 export function itemsDone(entries: Pick<Step, "step" | "what" | "item">[], step: number): Set<string> {
   const done = new Set<string>();
   for (const e of entries) {
-    if (e.step !== step || e.item === null) continue;
-    if (e.what === "done") done.add(e.item);
+    if (e.step !== step) continue;
+    if (e.item === null) {
+      // the whole step taken back takes its items back
+      if (e.what === "undone") done.clear();
+    } else if (e.what === "done") done.add(e.item);
     else if (e.what === "undone") done.delete(e.item);
   }
   return done;
@@ -163,9 +166,6 @@ export function knownFacts(facts: Fact[]): Fact[] {
   for (const f of facts) if (!f.name.startsWith(NEED)) byName.set(f.name, f);
   return [...byName.values()].filter((f) => f.value !== "");
 }
-
-/** The fact that says whether a need is at hand. */
-export const needFact = (id: string) => `${NEED}${id}`;
 
 /** The order with one key moved to the place of another. */
 export function movedTo(keys: string[], key: string, to: string): string[] {

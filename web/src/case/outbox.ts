@@ -62,9 +62,13 @@ async function flush(): Promise<void> {
   }
 }
 
+/** An id that no other entry has. Not randomUUID: browsers have that only where the connection is encrypted. */
+export const newId = () =>
+  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
+
 /** Keeps an entry and sends it as soon as that is possible. */
 export function enter(number: number, attempt: number, entry: Omit<Waiting["entry"], "clientId">): void {
-  set([...all(), { number, attempt, entry: { ...entry, clientId: crypto.randomUUID() } }]);
+  set([...all(), { number, attempt, entry: { ...entry, clientId: newId() } }]);
   void flush();
 }
 

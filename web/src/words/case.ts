@@ -206,7 +206,6 @@ export const caseWords = {
   worked: "It worked.",
   endTitle: "End the case",
   end: "end the case",
-  endSolved: "solved",
   believed: "Mended by",
   limitation: "What does not work yet",
   note: "Note",
@@ -226,7 +225,6 @@ export const caseWords = {
   pasteText: "another text",
   margin: {
     forget: "Not to forget",
-    nothing: "nothing to put back",
     waiting: "Waiting",
     known: "Known",
     said: "What it said",
@@ -249,7 +247,6 @@ export const caseWords = {
     dueSuccess: "only if it worked",
     addText: "another text",
     addTextPlace: "Paste another message or log line",
-    how: "how to find out",
     look: "Look at the device",
     lookPaste: "paste what it printed",
     from: {

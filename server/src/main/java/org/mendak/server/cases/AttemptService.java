@@ -342,12 +342,16 @@ class AttemptService {
     private List<String> notDoneSingly(Tx tx, AttemptRow a, StepEntry e, List<String> items) {
         List<String> left = new ArrayList<>(items);
         for (AttemptStore.Step s : store.steps(tx, a.id())) {
-            if (s.step() == e.step() && s.item() != null) {
-                if (s.what().equals("done")) {
-                    left.remove(s.item());
-                } else if (s.what().equals("undone") && items.contains(s.item()) && !left.contains(s.item())) {
-                    left.add(s.item());
-                }
+            if (s.step() != e.step()) {
+                continue;
+            }
+            if (s.item() == null) {
+                // the whole step taken back takes its items back
+                left = s.what().equals("undone") ? new ArrayList<>(items) : left;
+            } else if (s.what().equals("done")) {
+                left.remove(s.item());
+            } else if (s.what().equals("undone") && items.contains(s.item()) && !left.contains(s.item())) {
+                left.add(s.item());
             }
         }
         return left;

@@ -134,6 +134,11 @@ class DeskSetTest extends OnTestDesk {
         assertThat(owed(d)).containsExactly("boardctl shelf drop 'tide table.wbl'");
         d.done(0);
         assertThat(owed(d)).hasSize(3);
+        // taken back as a whole and done again it owes all of them once more
+        d.enter(0, "undone", Map.of()).expect(200);
+        assertThat(owed(d)).isEmpty();
+        d.done(0);
+        assertThat(owed(d)).hasSize(3);
         d.outcome("worked");
         d.see()
                 .path("putBacks")
