@@ -9,7 +9,16 @@ import { words } from "../words";
 import { caseQuery, planQuery, sheetQuery } from "./api";
 import "./case.css";
 import { CaseHead } from "./CaseHead";
-import { dueNow, isMended, lastEnded, openFix, runningAttempt, unretested, weakened } from "./caseState";
+import {
+  dueNow,
+  goTogether,
+  isMended,
+  lastEnded,
+  openFix,
+  runningAttempt,
+  unretested,
+  weakened,
+} from "./caseState";
 import { ChooseError } from "./ChooseError";
 import { Closing } from "./Closing";
 import { Ended } from "./Ended";
@@ -90,7 +99,7 @@ function Shown({
     !ending &&
     !newTear &&
     !owedFirst &&
-    untested !== "all" &&
+    !goTogether(sheet, bundle.fix, fix) &&
     untested !== String(bundle.id);
 
   const openLater = (key: string) => {
@@ -220,10 +229,7 @@ function Shown({
               first={ordered[0]?.key === fix}
               verify={verify}
               ordered={ordered}
-              onThen={(then) => {
-                setChosen(then);
-                setUntested("all");
-              }}
+              onThen={setChosen}
               acts={acts}
             />
           </Row>

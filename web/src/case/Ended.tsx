@@ -13,7 +13,7 @@ const TEXTS = [
 ] as const;
 
 /** The texts to send, each by one key. */
-export function TextKeys({ acts }: { acts: CaseActs }) {
+function TextKeys({ acts }: { acts: CaseActs }) {
   const [as, setAs] = useState("markdown");
   useKeys(
     words.case.textsTitle,
@@ -68,7 +68,7 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
       )}
       {c.limitation && <p>{c.limitation}</p>}
       {c.curedBy && <p>{words.case.curedBy(c.curedBy)}</p>}
-      {c.status === "handed-over" && !c.curedBy && <CuredBy c={c} sheet={p.sheet} acts={acts} />}
+      {c.status === "handed-over" && !c.curedBy && <CuredBy sheet={p.sheet} acts={acts} />}
       <p>
         {words.case.cause}: {c.cause || "…"}{" "}
         <button type="button" className="plain" onClick={() => setCorrecting(!correcting)}>
@@ -107,7 +107,7 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
 }
 
 /** Asks once what cured a case that was handed over; a fix of the runbook then counts. */
-export function CuredBy(p: { c: Pick<Case, "number">; sheet: ErrorSheet | undefined; acts: CaseActs }) {
+function CuredBy(p: { sheet: ErrorSheet | undefined; acts: CaseActs }) {
   const [other, setOther] = useState("");
   return (
     <div className="cured-by">

@@ -81,7 +81,7 @@ export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
           <h2>{m.forget}</h2>
           <ul>
             {settled.map((p) => (
-              <SettledItem key={p.id} p={p} acts={acts} />
+              <SettledItem key={p.id} p={p} may={open || p.state === "passed-to"} acts={acts} />
             ))}
             {owed.map((p, i) => (
               <PutBackItem key={p.id} p={p} acts={acts} first={i === 0} />

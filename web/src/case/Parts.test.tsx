@@ -1,10 +1,11 @@
 import { useState } from "react";
 import { beforeEach, expect, test, vi } from "vitest";
-import type { Attempt, Case, FilledStep, Plan, PutBack, Spoken } from "../api";
+import type { Attempt, Case, ErrorSheet, FilledStep, Plan, PutBack, Spoken } from "../api";
 import { click, key, render, server, typeIn } from "../testing/render";
 import {
   believable,
   dueNow,
+  goTogether,
   itemsDone,
   movedTo,
   planNews,
@@ -94,6 +95,20 @@ test("what may have done it is the last success and what was done before it with
   expect(fixes("no-change", "not-retested", "not-retested", "worked")).toEqual(["f2", "f3", "f4"]);
   expect(fixes("worked")).toEqual(["f1"]);
   expect(fixes("not-retested", "no-change")).toEqual([]);
+});
+
+test("between fixes that go together nothing is undone and nothing retested", () => {
+  const c = opened({ attempts: [attempt(1, "not-retested")], putBacks: [owed(1)] });
+  expect(dueNow(c)).toEqual([]);
+  const sheet = {
+    tries: [
+      { fix: "a", together: ["b"] },
+      { fix: "b", together: [] },
+      { fix: "c", together: [] },
+    ],
+  };
+  const go = (x: string, y: string) => goTogether(sheet as unknown as ErrorSheet, x, y);
+  expect([go("a", "b"), go("b", "a"), go("a", "c")]).toEqual([true, true, false]);
 });
 
 test("a row dragged to another's place stands there", () => {

@@ -78,16 +78,18 @@ export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
 }
 
 /** What passed to somebody or is kept on purpose, for the record. */
-export function SettledItem({ p, acts }: { p: PutBack; acts: CaseActs }) {
+export function SettledItem({ p, may, acts }: { p: PutBack; may: boolean; acts: CaseActs }) {
   const day = p.dueAt
     ? words.desk.due(new Date(p.dueAt).toLocaleDateString(words.locale, { dateStyle: "medium" }))
     : "";
   return (
     <li className="soft">
       {p.text}, {p.state === "kept" ? m.keptOnPurpose : m.passedTo(p.passedTo ?? "", day)}
-      <button type="button" className="plain settle" onClick={() => void acts.settle(p.id, "done")}>
-        {m.putBackDone}
-      </button>
+      {may && (
+        <button type="button" className="plain settle" onClick={() => void acts.settle(p.id, "done")}>
+          {m.putBackDone}
+        </button>
+      )}
     </li>
   );
 }

@@ -1,5 +1,5 @@
 /** What the page shows of a case, worked out of what the server told. */
-import type { Attempt, Case, Fact, FilledStep, Plan, PutBack, Step } from "../api";
+import type { Attempt, Case, ErrorSheet, Fact, FilledStep, Plan, PutBack, Step } from "../api";
 import { words } from "../words";
 import type { Waiting } from "./outbox";
 
@@ -113,9 +113,17 @@ export function believable(c: Case): Attempt[] {
   return tried.slice(before + 1, last + 1);
 }
 
-/** What is to be put back now that its fix has ended. */
+/** Whether the runbook has two fixes done together before one retest. */
+export function goTogether(sheet: ErrorSheet | undefined, a: string, b: string): boolean {
+  return (sheet?.tries ?? []).some(
+    (t) => (t.fix === a && t.together.includes(b)) || (t.fix === b && t.together.includes(a)),
+  );
+}
+
+/** What is to be put back now that its fix has ended; one that was not retested yet may still be the one that does it. */
 export function dueNow(c: Case): PutBack[] {
-  return c.putBacks.filter((p) => p.state === "open" && p.due);
+  const untested = new Set(c.attempts.filter((a) => a.outcome === "not-retested").map((a) => a.id));
+  return c.putBacks.filter((p) => p.state === "open" && p.due && !untested.has(p.attempt));
 }
 
 /** What a fix has weakened and nobody has put back. */

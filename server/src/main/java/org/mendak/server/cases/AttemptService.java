@@ -258,6 +258,9 @@ class AttemptService {
                     .skip(e.step())
                     .findFirst()
                     .orElse(null);
+            if (e.item() != null) {
+                checkItem(e, step, reader.values(tx, c, a.fixKey()));
+            }
             if (step != null) {
                 DestroyedTarget.of(step, step.values(reader.values(tx, c, a.fixKey())))
                         .ifPresent(t -> checkTarget(tx, a, e, t));
@@ -281,6 +284,15 @@ class AttemptService {
             }
             return new StepResult(e.clientId(), captured);
         });
+    }
+
+    private static void checkItem(StepEntry e, WorkedStep step, Map<String, String> known) {
+        boolean there = step != null
+                && step.step().each() != null
+                && FixValues.items(step.step(), step.values(known)).contains(e.item());
+        if (!there) {
+            throw Refusal.invalid("\"" + e.item() + "\" is no item of this step's list; nothing was recorded.");
+        }
     }
 
     /** The target is made sure of before the step, not after it: it is done only once it was confirmed. */

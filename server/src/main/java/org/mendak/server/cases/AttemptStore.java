@@ -172,6 +172,8 @@ class AttemptStore {
                 s.agent());
     }
 
+    private static final int LONGEST_TEXT = 1_000;
+
     /**
      * Something owed.
      *
@@ -205,8 +207,9 @@ class AttemptStore {
                 String command,
                 String fence,
                 boolean after) {
+            String said = text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT - 1) + "…" : text;
             return new PutBack(
-                    0, a.number(), a.id(), step, kind, item, text, command, fence, after, "open", null, null);
+                    0, a.number(), a.id(), step, kind, item, said, command, fence, after, "open", null, null);
         }
     }
 

@@ -130,6 +130,8 @@ class DeskSetTest extends OnTestDesk {
                         .asString())
                 .isEqualTo("clock.wbl");
         assertThat(owed(d)).containsExactly("boardctl shelf drop clock.wbl", "boardctl shelf drop 'tide table.wbl'");
+        d.enter(0, "done", Map.of("item", "moon.wbl")).refused(422, "no item of this step's list");
+        d.enter(1, "done", Map.of("item", "clock.wbl")).refused(422, "no item of this step's list");
         d.enter(0, "undone", Map.of("item", "clock.wbl")).expect(200);
         assertThat(owed(d)).containsExactly("boardctl shelf drop 'tide table.wbl'");
         d.done(0);
