@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import org.mendak.bench.ranking.Ranking;
 import org.mendak.bench.recognition.Accuracy;
 import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
@@ -15,8 +16,8 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 /** {@code ./mendak bench}: all measurements, or the one that is named. */
 public final class Bench {
 
-    private static final List<String> ALL =
-            List.of("weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz", "quoting");
+    private static final List<String> ALL = List.of(
+            "weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz", "quoting", "ranking");
 
     private Bench() {}
 
@@ -35,6 +36,8 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
+                case "ranking" -> Ranking.measure();
+                case "ranking-tuning" -> Ranking.tune();
                 case "quoting" -> Quoting.measure();
                 case "recognition" -> Accuracy.measure(corpus);
                 case "fitting" -> Fitting.run(corpus);

@@ -11,6 +11,7 @@ import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.language.Facts;
 import org.mendak.core.plan.CasePlanner;
+import org.mendak.core.plan.PastConditions;
 import org.mendak.core.plan.Plan;
 import org.mendak.core.plan.Progress;
 import org.mendak.core.runbook.Fix;
@@ -82,6 +83,14 @@ public class EvidenceLatency {
     @Benchmark
     public Plan plan() {
         return CasePlanner.plan(new CasePlanner.Request(
-                error, fixes, Vocabulary.EMPTY, new Facts(Map.of()), Progress.NONE, evidence, List.of(), false));
+                error,
+                fixes,
+                Vocabulary.EMPTY,
+                new Facts(Map.of()),
+                Progress.NONE,
+                evidence,
+                List.of(),
+                false,
+                PastConditions.NONE));
     }
 }

@@ -40,28 +40,8 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
             }
             signatures.add(
                     new Signature(Signature.Kind.MESSAGE, message.template().source(), message.template(), 2));
-            return Corpus.error(key, signatures);
+            return KnownError.recognisedBy(key, List.of(), signatures);
         }
-    }
-
-    /** A known error with nothing but signatures. */
-    static KnownError error(String key, List<Signature> signatures) {
-        return new KnownError(
-                key,
-                key,
-                List.of(),
-                List.of(),
-                List.of(),
-                false,
-                "",
-                signatures,
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                List.of(),
-                null);
     }
 
     static Corpus build(Path folder) throws IOException, InterruptedException {

@@ -203,8 +203,9 @@ public final class Failures {
         List<KnownError> library = new ArrayList<>(others);
         for (int i = 0; i < failures.size(); i++) {
             String message = failures.get(i).message();
-            library.add(Corpus.error(
+            library.add(KnownError.recognisedBy(
                     "failure-" + i,
+                    List.of(),
                     List.of(new Signature(
                             Signature.Kind.MESSAGE,
                             message,

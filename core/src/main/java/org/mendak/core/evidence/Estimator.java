@@ -1,15 +1,18 @@
 package org.mendak.core.evidence;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.DoubleConsumer;
 
 /**
  * Fits {@link CauseModel} to patterns by expectation maximisation with Dirichlet and Beta priors.
  *
  * <p>Deterministic: always from the prior means, until no share of a cause moves by {@value #STILL} or {@value #MOST_ROUNDS}
- * rounds are done. Equal patterns are folded first, which changes nothing but the time: O(rounds · distinct patterns · n²).
+ * rounds are done. Equal patterns are folded first, which changes nothing but the time: O(rounds · distinct patterns · n · what
+ * a pattern tried).
  *
  * <p>Source: A. P. Dempster, N. M. Laird, D. B. Rubin, "Maximum Likelihood from Incomplete Data via the EM Algorithm",
  * JRSS B 39 (1977), pp. 1-38; anchoring and constants: docs/evidence.md.
@@ -28,27 +31,61 @@ final class Estimator {
     private static final double STILL = 2e-6;
     private static final int MOST_ROUNDS = 1_000;
 
+    /** A pattern unpacked for the rounds, with the weight of all cases that show it. */
+    private record Folded(int[] failed, double[] shares, int[] ended, double endedShare, int[] answers, double weight) {
+        static Folded of(Pattern p, double weight) {
+            return new Folded(
+                    ints(p.failed()),
+                    p.shares().stream().mapToDouble(x -> x).toArray(),
+                    ints(p.ended()),
+                    p.endedShare(),
+                    ints(p.answers()),
+                    weight);
+        }
+
+        private static int[] ints(List<Integer> list) {
+            return list.stream().mapToInt(i -> i).toArray();
+        }
+    }
+
     private final int n;
     private final double omega;
     private final double[] alpha;
+    private final List<Answers> answers;
     private final double[] pi;
+    private final double[] count;
+    // by cause first, so that a round walks through memory in order
     private final double[][] e;
     private final double[][] worked;
     private final double[][] failed;
+    private final double[][][] told;
+    private final double[][][] seen;
 
-    private Estimator(int n, double omega) {
+    private Estimator(int n, double omega, List<Answers> answers) {
         this.n = n;
         this.omega = omega;
+        this.answers = answers;
         alpha = new double[n + 1];
         Arrays.fill(alpha, ALPHA * (1 - NONE_SHARE) / Math.max(1, n));
         alpha[n] = n == 0 ? ALPHA : ALPHA * NONE_SHARE;
         pi = Arrays.stream(alpha).map(a -> a / ALPHA).toArray();
-        e = new double[n][n + 1];
-        worked = new double[n][n + 1];
-        failed = new double[n][n + 1];
-        for (int i = 0; i < n; i++) {
+        count = new double[n + 1];
+        e = new double[n + 1][n];
+        worked = new double[n + 1][n];
+        failed = new double[n + 1][n];
+        for (int k = 0; k <= n; k++) {
+            for (int i = 0; i < n; i++) {
+                e[k][i] = priorMean(i, k);
+            }
+        }
+        told = new double[answers.size()][n + 1][];
+        seen = new double[answers.size()][n + 1][];
+        for (int v = 0; v < answers.size(); v++) {
+            Answers a = answers.get(v);
             for (int k = 0; k <= n; k++) {
-                e[i][k] = priorMean(i, k);
+                told[v][k] = new double[a.values().size()];
+                seen[v][k] = new double[a.values().size()];
+                Arrays.setAll(told[v][k], a::overall);
             }
         }
     }
@@ -58,12 +95,31 @@ final class Estimator {
         return Math.min(0.20, Math.max(0.06, 1.0 / Math.max(1, n - 1)));
     }
 
-    static CauseModel fit(int n, List<Pattern> patterns, double[] weights, double omega) {
+    /**
+     * Fits.
+     *
+     * @param weights of the patterns, each 0 or more
+     * @param answers the variables whose values the patterns name
+     * @param objective hears the penalised log-likelihood at the start of each round; null if nobody listens
+     */
+    static CauseModel fit(
+            int n,
+            List<Pattern> patterns,
+            double[] weights,
+            double omega,
+            List<Answers> answers,
+            DoubleConsumer objective) {
         Map<Pattern, Double> folded = new LinkedHashMap<>();
         for (int p = 0; p < weights.length; p++) {
             folded.merge(patterns.get(p), weights[p], Double::sum);
         }
-        return new Estimator(n, omega).run(folded);
+        List<Folded> flat = new ArrayList<>(folded.size());
+        folded.forEach((p, w) -> flat.add(Folded.of(p, w)));
+        return new Estimator(n, omega, answers).run(flat, objective);
+    }
+
+    static CauseModel fit(int n, List<Pattern> patterns, double[] weights, double omega) {
+        return fit(n, patterns, weights, omega, List.of(), null);
     }
 
     private double priorMean(int i, int k) {
@@ -74,76 +130,110 @@ final class Estimator {
         return k == n ? NONE_STRENGTH : i == k ? OWN_STRENGTH : OTHER_STRENGTH;
     }
 
-    private CauseModel run(Map<Pattern, Double> patterns) {
-        double total = patterns.values().stream().mapToDouble(w -> w).sum();
+    private CauseModel run(List<Folded> patterns, DoubleConsumer objective) {
+        double total = patterns.stream().mapToDouble(Folded::weight).sum();
         int rounds = 0;
         double moved = Double.MAX_VALUE;
+        double[] r = new double[n + 1];
         while (rounds < MOST_ROUNDS && moved >= STILL) {
-            double[] count = new double[n + 1];
-            for (int i = 0; i < n; i++) {
-                Arrays.fill(worked[i], 0);
-                Arrays.fill(failed[i], 0);
+            forget();
+            double fit = 0;
+            for (Folded p : patterns) {
+                fit += expect(p, r);
             }
-            patterns.forEach((p, w) -> expect(p, w, count));
-            moved = maximise(count, total);
+            if (objective != null) {
+                objective.accept(fit + penalty());
+            }
+            moved = maximise(total);
             rounds++;
         }
-        return new CauseModel(pi, e, optimistic(), rounds);
+        List<Answers> fitted = new ArrayList<>();
+        for (int v = 0; v < answers.size(); v++) {
+            fitted.add(answers.get(v).fitted(told[v]));
+        }
+        return new CauseModel(pi, byFix(e), byFix(optimistic()), fitted, rounds);
     }
 
-    /** Adds one pattern's share to the counts of each cause. */
-    private void expect(Pattern p, double w, double[] count) {
-        double[] r = new double[n + 1];
+    private void forget() {
+        Arrays.fill(count, 0);
+        for (int k = 0; k <= n; k++) {
+            Arrays.fill(worked[k], 0);
+            Arrays.fill(failed[k], 0);
+            for (double[][] byCause : seen) {
+                Arrays.fill(byCause[k], 0);
+            }
+        }
+    }
+
+    /** Adds one pattern's share to the counts of each cause; returns its weighted log-likelihood. */
+    private double expect(Folded p, double[] r) {
         double sum = 0;
         for (int k = 0; k <= n; k++) {
             double like = pi[k];
-            for (int j = 0; j < p.failed().size(); j++) {
-                double miss = 1 - e[p.failed().get(j)][k];
-                double share = p.shares().get(j);
-                like *= share == 1 ? miss : Math.pow(miss, share);
+            double[] ek = e[k];
+            for (int j = 0; j < p.failed.length; j++) {
+                like *= power(1 - ek[p.failed[j]], p.shares[j]);
             }
-            if (p.solved()) {
-                like *= endedBy(p.ended(), k);
+            if (p.ended.length > 0) {
+                like *= power(endedBy(p.ended, ek), p.endedShare);
+            }
+            for (int v = 0; v < p.answers.length; v++) {
+                if (p.answers[v] >= 0) {
+                    like *= told[v][k][p.answers[v]];
+                }
             }
             r[k] = like;
             sum += like;
         }
         if (sum <= 0) {
-            return;
+            return 0;
         }
         for (int k = 0; k <= n; k++) {
-            double wr = w * r[k] / sum;
+            double wr = p.weight * r[k] / sum;
             count[k] += wr;
-            for (int j = 0; j < p.failed().size(); j++) {
-                failed[p.failed().get(j)][k] += p.shares().get(j) * wr;
+            for (int j = 0; j < p.failed.length; j++) {
+                failed[k][p.failed[j]] += p.shares[j] * wr;
             }
-            credit(p.ended(), k, wr);
+            credit(p.ended, k, p.endedShare * wr);
+            for (int v = 0; v < p.answers.length; v++) {
+                if (p.answers[v] >= 0) {
+                    seen[v][k][p.answers[v]] += wr;
+                }
+            }
         }
+        return p.weight * Math.log(sum);
     }
 
-    private double endedBy(List<Integer> bundle, int k) {
+    private static double power(double base, double share) {
+        return share == 1 ? base : Math.pow(base, share);
+    }
+
+    private static double endedBy(int[] bundle, double[] ek) {
+        if (bundle.length == 1) {
+            return ek[bundle[0]];
+        }
         double none = 1;
         for (int i : bundle) {
-            none *= 1 - e[i][k];
+            none *= 1 - ek[i];
         }
         return 1 - none;
     }
 
     /** A bundle's success goes to each of its fixes by its own chance; what is left of the share counts as failed. */
-    private void credit(List<Integer> bundle, int k, double wr) {
-        if (bundle.size() == 1) {
-            worked[bundle.get(0)][k] += wr;
+    private void credit(int[] bundle, int k, double wr) {
+        if (bundle.length == 1) {
+            worked[k][bundle[0]] += wr;
             return;
         }
-        double any = bundle.isEmpty() ? 1 : endedBy(bundle, k);
+        double any = bundle.length == 0 ? 1 : endedBy(bundle, e[k]);
         for (int i : bundle) {
-            double mine = any <= 0 ? 0 : e[i][k] / any;
-            worked[i][k] += wr * mine;
-            failed[i][k] += wr * (1 - mine);
+            double mine = any <= 0 ? 0 : e[k][i] / any;
+            worked[k][i] += wr * mine;
+            failed[k][i] += wr * (1 - mine);
         }
     }
 
-    private double maximise(double[] count, double total) {
+    private double maximise(double total) {
         double moved = 0;
         for (int k = 0; k <= n; k++) {
             double next = (count[k] + alpha[k]) / (total + ALPHA);
@@ -151,22 +241,57 @@ final class Estimator {
             pi[k] = next;
             for (int i = 0; i < n; i++) {
                 double strength = priorStrength(i, k);
-                e[i][k] = (strength * priorMean(i, k) + worked[i][k]) / (strength + worked[i][k] + failed[i][k]);
+                e[k][i] = (strength * priorMean(i, k) + worked[k][i]) / (strength + worked[k][i] + failed[k][i]);
+            }
+            for (int v = 0; v < answers.size(); v++) {
+                double strength = answers.get(v).variable().strength();
+                double all = strength + Arrays.stream(seen[v][k]).sum();
+                for (int a = 0; a < told[v][k].length; a++) {
+                    told[v][k][a] = (seen[v][k][a] + strength * answers.get(v).overall(a)) / all;
+                }
             }
         }
         return moved;
     }
 
+    /** The logarithm of the priors' density at the present numbers, up to a constant: what the rounds climb beside the fit. */
+    private double penalty() {
+        double sum = 0;
+        for (int k = 0; k <= n; k++) {
+            sum += alpha[k] * Math.log(pi[k]);
+            for (int i = 0; i < n; i++) {
+                double mean = priorMean(i, k);
+                sum += priorStrength(i, k) * (mean * Math.log(e[k][i]) + (1 - mean) * Math.log(1 - e[k][i]));
+            }
+            for (int v = 0; v < answers.size(); v++) {
+                for (int a = 0; a < told[v][k].length; a++) {
+                    sum += answers.get(v).variable().strength() * answers.get(v).overall(a) * Math.log(told[v][k][a]);
+                }
+            }
+        }
+        return sum;
+    }
+
     private double[][] optimistic() {
-        double[][] plus = new double[n][n + 1];
-        for (int i = 0; i < n; i++) {
-            for (int k = 0; k <= n; k++) {
-                double a = priorStrength(i, k) * priorMean(i, k) + worked[i][k];
-                double b = priorStrength(i, k) * (1 - priorMean(i, k)) + failed[i][k];
+        double[][] plus = new double[n + 1][n];
+        for (int k = 0; k <= n; k++) {
+            for (int i = 0; i < n; i++) {
+                double a = priorStrength(i, k) * priorMean(i, k) + worked[k][i];
+                double b = priorStrength(i, k) * (1 - priorMean(i, k)) + failed[k][i];
                 double sd = Math.sqrt(a * b / ((a + b) * (a + b) * (a + b + 1)));
-                plus[i][k] = Math.min(MOST_OPTIMISTIC, e[i][k] + OPTIMISM * sd);
+                plus[k][i] = Math.min(MOST_OPTIMISTIC, e[k][i] + OPTIMISM * sd);
             }
         }
         return plus;
+    }
+
+    private double[][] byFix(double[][] byCause) {
+        double[][] turned = new double[n][n + 1];
+        for (int k = 0; k <= n; k++) {
+            for (int i = 0; i < n; i++) {
+                turned[i][k] = byCause[k][i];
+            }
+        }
+        return turned;
     }
 }

@@ -1,7 +1,9 @@
 package org.mendak.core.evidence;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /**
@@ -12,8 +14,17 @@ import java.util.Optional;
  * @param tallies plain counts, by index
  * @param cases how many cases taught anything
  * @param solved how many of those were ended by one of these fixes
+ * @param alwaysOneOrder whether nearly every case began with the same fix, so that more cases like them narrow the
+ *     intervals without removing a bias
  */
-public record Evidence(List<String> fixes, CauseModel model, List<FixTally> tallies, int cases, int solved) {
+public record Evidence(
+        List<String> fixes,
+        CauseModel model,
+        List<FixTally> tallies,
+        int cases,
+        int solved,
+        List<Variable> variables,
+        boolean alwaysOneOrder) {
 
     /** Fewer ended cases than this, and the plan is the author's order. */
     public static final int ENOUGH_TO_MEASURE = 5;
@@ -21,77 +32,63 @@ public record Evidence(List<String> fixes, CauseModel model, List<FixTally> tall
     /** Fewer cases than this, and no interval is shown. */
     public static final int ENOUGH_FOR_INTERVAL = 20;
 
+    /** The variable that says what was tried first: {@link #AS_PLANNED}, or the key of a fix that the plan did not have first. */
+    public static final String FIRST_PICK = "first-pick";
+
+    /** The value of {@link #FIRST_PICK} where the plan was followed. */
+    public static final String AS_PLANNED = "as-planned";
+
     private static final double HALF_LIFE_CASES = 400;
     private static final double OTHER_VERSION = 0.1;
     private static final double STRONGEST = 150;
+    private static final double ONE_ORDER = 0.95;
 
     public Evidence {
         fixes = List.copyOf(fixes);
         tallies = List.copyOf(tallies);
+        variables = List.copyOf(variables);
     }
 
-    /**
-     * Fits the evidence of one known error.
-     *
-     * @param fixes the fixes' keys in the author's order, at most {@link CauseModel#MOST_FIXES}, none twice
-     * @param authoredMinutes the author's minutes for each
-     * @param log every case of this error, oldest first; what teaches nothing is passed over and ages nothing
-     * @param productVersion the version of the case at hand, whose kind of cases counts in full; null if unknown
-     */
+    /** Fits the evidence of one known error. Milliseconds for thousands of cases. */
+    public static Evidence of(Basis basis) {
+        return new Fitting(basis, Estimator.omegaFor(basis.fixes().size())).fit();
+    }
+
+    /** Fits the evidence of one known error whose author names no variables, see {@link Basis}. */
     public static Evidence of(
             List<String> fixes, double[] authoredMinutes, List<LoggedCase> log, String productVersion) {
-        return of(fixes, authoredMinutes, log, productVersion, Estimator.omegaFor(fixes.size()));
-    }
-
-    static Evidence of(List<String> fixes, double[] authored, List<LoggedCase> log, String version, double omega) {
-        if (fixes.size() > CauseModel.MOST_FIXES || authored.length != fixes.size()) {
-            throw new IllegalArgumentException(
-                    fixes.size() + " fixes with " + authored.length + " times; at most " + CauseModel.MOST_FIXES);
-        }
-        List<Pattern> all = log.stream().map(c -> PatternReader.read(fixes, c)).toList();
-        int later = (int) all.stream().filter(p -> !p.isEmpty()).count();
-        Tallies tallies = new Tallies(fixes);
-        List<Pattern> patterns = new ArrayList<>();
-        List<Double> weights = new ArrayList<>();
-        for (int c = 0; c < log.size(); c++) {
-            boolean teaches = !all.get(c).isEmpty();
-            later -= teaches ? 1 : 0;
-            double weight = weight(later, log.get(c).productVersion(), version);
-            tallies.add(log.get(c), weight);
-            if (teaches) {
-                patterns.add(all.get(c));
-                weights.add(weight);
-            }
-        }
-        CauseModel model = Estimator.fit(
-                fixes.size(), patterns, weights.stream().mapToDouble(w -> w).toArray(), omega);
-        List<FixTally> counted = new ArrayList<>();
-        for (int i = 0; i < fixes.size(); i++) {
-            counted.add(tallies.tally(i, authored[i]));
-        }
-        int solved = (int) patterns.stream().filter(Pattern::solved).count();
-        return new Evidence(fixes, model, counted, patterns.size(), solved);
+        return of(Basis.of(fixes, authoredMinutes, log, productVersion));
     }
 
     /** What a case counts: half after 400 later ones, a tenth under another release. */
     static double weight(int laterCases, String loggedUnder, String now) {
         double age = Math.pow(2, -laterCases / HALF_LIFE_CASES);
-        return otherRelease(loggedUnder, now) ? age * OTHER_VERSION : age;
+        return Release.differ(loggedUnder, now) ? age * OTHER_VERSION : age;
     }
 
-    private static boolean otherRelease(String a, String b) {
-        return a != null && b != null && !release(a).equals(release(b));
-    }
-
-    /** The first two parts; what is no version is compared whole. */
-    private static String release(String version) {
-        String[] parts = version.strip().toLowerCase(java.util.Locale.ROOT).split("\\.", 3);
-        return parts.length < 2 ? parts[0] + ".0" : parts[0] + "." + parts[1].replaceFirst("^0+(?=\\d)", "");
+    /** Whether nearly all of so many cases began with the fix that most began with. */
+    static boolean oneOrder(List<FixTally> tallies) {
+        int first = tallies.stream().mapToInt(FixTally::triedFirst).sum();
+        int most = tallies.stream().mapToInt(FixTally::triedFirst).max().orElse(0);
+        return first >= ENOUGH_FOR_INTERVAL && most >= ONE_ORDER * first;
     }
 
     /** Whether there is enough to put fixes into a measured order. */
     public boolean enoughToMeasure() {
         return solved >= ENOUGH_TO_MEASURE;
+    }
+
+    /**
+     * The evidence for a case of which something is known: the same counts, the chances by what the variables say.
+     *
+     * @param facts by name; what is no variable changes nothing
+     * @param firstPick what was tried first on the case, see {@link #FIRST_PICK}
+     */
+    public Evidence knowing(Map<String, String> facts, String firstPick) {
+        Map<String, String> all = new HashMap<>(facts);
+        all.put(FIRST_PICK, firstPick);
+        CauseModel known = model.knowing(all);
+        return known == model ? this : new Evidence(fixes, known, tallies, cases, solved, variables, alwaysOneOrder);
     }
 
     /**
@@ -108,5 +105,104 @@ public record Evidence(List<String> fixes, CauseModel model, List<FixTally> tall
         int here = t.triedAfter(failed);
         double strength = Math.min(STRONGEST, 4 + here + 0.1 * (t.tried() - here));
         return Optional.of(Interval.wilson(model.chance(i, failed), strength, Interval.Z_80));
+    }
+
+    /** One computation of evidence. */
+    private static final class Fitting {
+
+        private static final int FEW_PICKS = 20;
+        private static final double TELLING = 2;
+
+        private final Basis basis;
+        private final double omega;
+        private final List<Pattern> patterns = new ArrayList<>();
+        private final List<LoggedCase> teaching = new ArrayList<>();
+        private final List<Double> weights = new ArrayList<>();
+        private final Tallies tallies;
+
+        Fitting(Basis basis, double omega) {
+            this.basis = basis;
+            this.omega = omega;
+            this.tallies = new Tallies(basis.fixes());
+        }
+
+        Evidence fit() {
+            read();
+            List<FixTally> counted = new ArrayList<>();
+            for (int i = 0; i < basis.fixes().size(); i++) {
+                counted.add(tallies.tally(i, basis.minutes().get(i)));
+            }
+            CauseModel model = model(basis.variables());
+            Variable pick = new Variable(FIRST_PICK, true);
+            if (basis.picks() == Basis.FirstPicks.TAKEN
+                    || basis.picks() == Basis.FirstPicks.WHEN_TELLING && picksTell(model)) {
+                List<Variable> all = new ArrayList<>(basis.variables());
+                all.add(pick);
+                model = model(all);
+            }
+            int solved = (int) patterns.stream().filter(Pattern::solved).count();
+            return new Evidence(
+                    basis.fixes(), model, counted, patterns.size(), solved, basis.variables(), oneOrder(counted));
+        }
+
+        private void read() {
+            List<Pattern> all = basis.log().stream()
+                    .map(c -> PatternReader.read(basis.fixes(), c))
+                    .toList();
+            int later = (int) all.stream().filter(p -> !p.isEmpty()).count();
+            for (int c = 0; c < all.size(); c++) {
+                LoggedCase logged = basis.log().get(c);
+                boolean teaches = !all.get(c).isEmpty();
+                later -= teaches ? 1 : 0;
+                double weight = weight(later, logged.productVersion(), basis.productVersion());
+                tallies.add(logged, weight);
+                if (teaches) {
+                    patterns.add(all.get(c));
+                    teaching.add(logged);
+                    weights.add(weight);
+                }
+            }
+        }
+
+        private CauseModel model(List<Variable> variables) {
+            List<Answers> seen =
+                    variables.stream().map(v -> Answers.seen(v, teaching)).toList();
+            List<Pattern> knowing = new ArrayList<>(patterns.size());
+            for (int c = 0; c < patterns.size(); c++) {
+                LoggedCase logged = teaching.get(c);
+                knowing.add(patterns.get(c)
+                        .knowing(seen.stream()
+                                .map(a ->
+                                        a.index(logged.facts().get(a.variable().name())))
+                                .toList()));
+            }
+            return Estimator.fit(
+                    basis.fixes().size(),
+                    knowing,
+                    weights.stream().mapToDouble(w -> w).toArray(),
+                    omega,
+                    seen,
+                    null);
+        }
+
+        /** Whether fixes picked off the plan ended more cases than they would have as a first step by the model. */
+        private boolean picksTell(CauseModel model) {
+            double held = 0;
+            double expected = 0;
+            double variance = 0;
+            int picked = 0;
+            for (int c = 0; c < patterns.size(); c++) {
+                int i = basis.fixes().indexOf(teaching.get(c).facts().getOrDefault(FIRST_PICK, AS_PLANNED));
+                if (i >= 0) {
+                    Pattern p = patterns.get(c);
+                    double chance = model.chance(i, 0);
+                    picked++;
+                    held += p.failed().isEmpty() && p.ended().equals(List.of(i)) ? 1 : 0;
+                    expected += chance;
+                    variance += chance * (1 - chance);
+                }
+            }
+            return picked >= FEW_PICKS && held - expected > TELLING * Math.sqrt(variance);
+        }
     }
 }

@@ -2,6 +2,7 @@ package org.mendak.core.evidence;
 
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * Plain counts of one fix in one known error, for showing beside the estimate.
@@ -13,8 +14,7 @@ import java.util.Map;
  * @param workedFirst how many of those the error stayed away after
  * @param minutes expected working minutes, the author's estimate blended with the measured ones
  * @param afterFailed retested attempts by the set of fixes that had failed before, as bit mask
- * @param months counts by month, oldest first
- * @param cases the ids of the cases it was tried in, oldest first
+ * @param tries every retested attempt, in the order of the log
  */
 public record FixTally(
         int tried,
@@ -24,16 +24,25 @@ public record FixTally(
         int workedFirst,
         double minutes,
         Map<Long, Integer> afterFailed,
-        List<Month> months,
-        List<String> cases) {
+        List<Try> tries) {
 
     /** Counts of one month, such as {@code 2026-03}. */
     public record Month(String month, int tried, int held) {}
 
+    /**
+     * A retested attempt.
+     *
+     * @param caseId the case's number
+     * @param version the product version; null if unknown
+     * @param first whether it was the case's first attempt
+     * @param held whether the error stayed away
+     * @param minutes NaN if not known
+     */
+    public record Try(String caseId, String month, String version, boolean first, boolean held, double minutes) {}
+
     public FixTally {
         afterFailed = Map.copyOf(afterFailed);
-        months = List.copyOf(months);
-        cases = List.copyOf(cases);
+        tries = List.copyOf(tries);
         if (held < 0 || held > worked || worked > tried) {
             throw new IllegalArgumentException(
                     "held " + held + ", worked " + worked + ", tried " + tried + " must not fall");
@@ -43,5 +52,23 @@ public record FixTally(
     /** How often it was tried after exactly these fixes had failed. */
     public int triedAfter(long failed) {
         return afterFailed.getOrDefault(failed, 0);
+    }
+
+    /** The ids of the cases it was tried in, each once, in the order of the log. */
+    public List<String> cases() {
+        return tries.stream().map(Try::caseId).distinct().toList();
+    }
+
+    /** Counts by month, oldest first. */
+    public List<Month> months() {
+        TreeMap<String, int[]> months = new TreeMap<>();
+        for (Try t : tries) {
+            int[] m = months.computeIfAbsent(t.month(), k -> new int[2]);
+            m[0]++;
+            m[1] += t.held() ? 1 : 0;
+        }
+        return months.entrySet().stream()
+                .map(m -> new Month(m.getKey(), m.getValue()[0], m.getValue()[1]))
+                .toList();
     }
 }

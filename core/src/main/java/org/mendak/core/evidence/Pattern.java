@@ -8,12 +8,16 @@ import java.util.List;
  * @param failed the fixes that did not help, each once, ascending
  * @param shares for each failed fix how much the failure counts, in (0, 1]
  * @param ended the fix that ended it, or the fixes of a bundle that did; empty if nothing did
+ * @param endedShare how much the ending counts, in (0, 1]
+ * @param answers for each variable the value's index, or -1 if it was not known
  */
-record Pattern(List<Integer> failed, List<Double> shares, List<Integer> ended) {
+record Pattern(
+        List<Integer> failed, List<Double> shares, List<Integer> ended, double endedShare, List<Integer> answers) {
     Pattern {
         failed = List.copyOf(failed);
         shares = List.copyOf(shares);
         ended = List.copyOf(ended);
+        answers = List.copyOf(answers);
     }
 
     boolean isEmpty() {
@@ -22,5 +26,10 @@ record Pattern(List<Integer> failed, List<Double> shares, List<Integer> ended) {
 
     boolean solved() {
         return !ended.isEmpty();
+    }
+
+    /** The same with what was known of the case. */
+    Pattern knowing(List<Integer> answers) {
+        return new Pattern(failed, shares, ended, endedShare, answers);
     }
 }

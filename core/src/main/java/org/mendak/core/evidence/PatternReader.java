@@ -7,15 +7,13 @@ import java.util.TreeMap;
 /** Reduces a case's attempts to a {@link Pattern} by the credit rules: only what was retested counts. */
 final class PatternReader {
 
-    /** How much a failure counts that somebody else saw before the case was opened. */
-    static final double TRIED_BEFORE = 0.3;
-
     private PatternReader() {}
 
     static Pattern read(List<String> fixes, LoggedCase c) {
         TreeMap<Integer, Double> failed = new TreeMap<>();
-        List<Integer> waiting = new ArrayList<>();
+        TreeMap<Integer, Double> waiting = new TreeMap<>();
         List<Integer> ended = new ArrayList<>();
+        double endedShare = 1;
         for (LoggedAttempt a : c.attempts()) {
             int i = fixes.indexOf(a.fix());
             if (i < 0) {
@@ -24,21 +22,21 @@ final class PatternReader {
                 }
                 continue;
             }
-            double share = a.triedBefore() ? TRIED_BEFORE : 1;
             if (a.outcome() == Outcome.NOT_RETESTED) {
-                waiting.add(i);
+                waiting.put(i, a.counts());
             } else if (a.failed()) {
-                waiting.forEach(j -> failed.merge(j, 1.0, Math::max));
+                waiting.forEach((j, share) -> failed.merge(j, share, Math::max));
                 waiting.clear();
-                failed.merge(i, share, Math::max);
+                failed.merge(i, a.counts(), Math::max);
             } else if (a.held()) {
-                ended.addAll(waiting);
+                endedShare = waiting.values().stream().reduce(a.counts(), Math::min);
+                ended.addAll(waiting.keySet());
                 ended.add(i);
                 break;
             }
         }
         List<Integer> credited = ended.stream().distinct().sorted().toList();
         credited.forEach(failed::remove); // it helped at the second try
-        return new Pattern(List.copyOf(failed.keySet()), List.copyOf(failed.values()), credited);
+        return new Pattern(List.copyOf(failed.keySet()), List.copyOf(failed.values()), credited, endedShare, List.of());
     }
 }

@@ -5,7 +5,6 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 
 /** Counts attempts and minutes fix by fix. */
 final class Tallies {
@@ -22,9 +21,8 @@ final class Tallies {
         int first;
         int workedFirst;
         final Map<Long, Integer> after = new HashMap<>();
-        final TreeMap<String, int[]> months = new TreeMap<>();
         final List<Timed> minutes = new ArrayList<>();
-        final List<String> cases = new ArrayList<>();
+        final List<FixTally.Try> tries = new ArrayList<>();
     }
 
     private final List<String> fixes;
@@ -78,20 +76,14 @@ final class Tallies {
         n.first += first ? 1 : 0;
         n.workedFirst += first && a.held() ? 1 : 0;
         n.after.merge(failed, 1, Integer::sum);
-        int[] month = n.months.computeIfAbsent(c.month(), m -> new int[2]);
-        month[0]++;
-        month[1] += a.held() ? 1 : 0;
-        n.cases.add(c.id());
+        n.tries.add(new FixTally.Try(c.id(), c.month(), c.productVersion(), first, a.held(), a.minutes()));
         if (!Double.isNaN(a.minutes())) {
-            n.minutes.add(new Timed(a.minutes(), weight));
+            n.minutes.add(new Timed(a.minutes(), weight * a.counts()));
         }
     }
 
     FixTally tally(int i, double authoredMinutes) {
         Count n = counts[i];
-        List<FixTally.Month> months = n.months.entrySet().stream()
-                .map(m -> new FixTally.Month(m.getKey(), m.getValue()[0], m.getValue()[1]))
-                .toList();
         return new FixTally(
                 n.tried,
                 n.worked,
@@ -100,8 +92,7 @@ final class Tallies {
                 n.workedFirst,
                 minutes(n.minutes, authoredMinutes),
                 n.after,
-                months,
-                n.cases.stream().distinct().toList());
+                n.tries);
     }
 
     /** The weighted mean, the author's estimate counting as three attempts; single long ones are cut. */

@@ -1,92 +1,105 @@
 package org.mendak.core.plan;
 
-import java.util.Arrays;
+import java.util.List;
+import java.util.function.LongToDoubleFunction;
 import org.mendak.core.evidence.CauseModel;
 
 /**
  * The question put to the order search. Sets of fixes and of set-ups are bit masks.
  *
- * @param minutes working minutes of each fix, above 0
- * @param before for each fix, what must have been tried before it
- * @param careful for each fix, whether it destroys something or is a last resort
- * @param setUps for each fix, which set-ups it needs
+ * @param model the chances, those of fixes that may not apply taken times how likely they do
+ * @param moves what can still be done, none of it among {@code failed}
  * @param setUpMinutes what each set-up costs, once a case
- * @param allowed the fixes that may still be tried
+ * @param askMinutes what each question costs, once a case
  * @param failed the fixes that have failed already
  * @param handOver minutes that handing over costs, 0 or more
  * @param mayStop whether one may hand over before everything was tried
  */
 record OrderProblem(
         CauseModel model,
-        double[] minutes,
-        long[] before,
-        boolean[] careful,
-        long[] setUps,
+        List<Move> moves,
         double[] setUpMinutes,
-        long allowed,
+        double[] askMinutes,
+        Standing standing,
         long failed,
         double handOver,
         boolean mayStop) {
 
-    int fixes() {
-        return minutes.length;
+    OrderProblem {
+        moves = List.copyOf(moves);
     }
 
-    /** Minutes that trying fix {@code i} costs after {@code tried}: its own and those of set-ups not paid yet. */
-    double cost(int i, long tried) {
-        long missing = setUps[i];
-        if (missing != 0) {
-            for (int j = 0; j < minutes.length; j++) {
-                if ((tried & (1L << j)) != 0) {
-                    missing &= ~setUps[j];
-                }
-            }
-        }
-        double cost = minutes[i];
-        for (int s = 0; missing != 0; s++, missing >>= 1) {
-            cost += (missing & 1) == 0 ? 0 : setUpMinutes[s];
-        }
-        return cost;
-    }
-
-    boolean isOpen(int i, long tried) {
-        return (allowed & ~tried & (1L << i)) != 0 && (before[i] & ~tried) == 0;
+    int size() {
+        return moves.size();
     }
 
     /**
-     * Which fixes may follow {@code tried}. Careful ones only once no open harmless one promises more hand-over minutes
-     * saved than it costs; after a careful one only careful ones.
-     *
-     * @param gPlus the chance that all of a set fail, with the bonus for what is little tried
+     * Minutes that a move costs after {@code tried}, from a place of {@link #standing}: its own, those of set-ups and
+     * questions not paid yet, and those of bringing the device into the state it needs.
      */
-    long next(long tried, java.util.function.LongToDoubleFunction gPlus) {
+    double cost(int m, long tried, int place) {
+        return cost(m, paid(tried, true), paid(tried, false), place);
+    }
+
+    double cost(int m, long setUpsPaid, long asksPaid, int place) {
+        Move move = moves.get(m);
+        double setUps = sum(move.setUps() & ~setUpsPaid, setUpMinutes) + standing.minutes()[place][m];
+        return move.minutes() + move.applies() * setUps + sum(move.asks() & ~asksPaid, askMinutes);
+    }
+
+    private long paid(long tried, boolean setUps) {
+        long paid = 0;
+        for (Move m : moves) {
+            paid |= (m.fixes() & tried) != 0 ? setUps ? m.setUps() : m.asks() : 0;
+        }
+        return paid;
+    }
+
+    private static double sum(long set, double[] minutes) {
+        double sum = 0;
+        for (long left = set; left != 0; left &= left - 1) {
+            sum += minutes[Long.numberOfTrailingZeros(left)];
+        }
+        return sum;
+    }
+
+    boolean isOpen(int m, long tried) {
+        Move move = moves.get(m);
+        return (move.fixes() & tried) == 0 && (move.before() & ~tried) == 0;
+    }
+
+    /**
+     * Which moves may follow {@code tried}, as a set of moves. Careful ones only once no open harmless one promises more
+     * hand-over minutes saved than it costs; after a careful one only careful ones.
+     *
+     * @param gPlus the chance that all of a set of fixes fail, with the bonus for what is little tried
+     */
+    long next(long tried, int place, LongToDoubleFunction gPlus) {
         long harmless = 0;
         long risky = 0;
         boolean afterCareful = false;
-        for (int i = 0; i < minutes.length; i++) {
-            if (isOpen(i, tried)) {
-                if (careful[i]) {
-                    risky |= 1L << i;
+        for (int m = 0; m < moves.size(); m++) {
+            if (isOpen(m, tried)) {
+                if (moves.get(m).careful()) {
+                    risky |= 1L << m;
                 } else {
-                    harmless |= 1L << i;
+                    harmless |= 1L << m;
                 }
             }
-            afterCareful |= careful[i] && (tried & (1L << i)) != 0;
+            afterCareful |= moves.get(m).careful() && (tried & moves.get(m).fixes()) != 0;
         }
         if (afterCareful) {
             return risky == 0 && !mayStop ? harmless : risky;
         }
-        if (harmless == 0) {
-            return risky;
-        }
-        if (risky == 0) {
-            return harmless;
+        if (harmless == 0 || risky == 0) {
+            return harmless | risky;
         }
         double here = gPlus.applyAsDouble(tried);
-        for (int i = 0; i < minutes.length; i++) {
-            if ((harmless & (1L << i)) != 0) {
-                double chance = here <= 0 ? 0 : 1 - gPlus.applyAsDouble(tried | (1L << i)) / here;
-                if (chance * handOver > cost(i, tried)) {
+        for (int m = 0; m < moves.size(); m++) {
+            if ((harmless & (1L << m)) != 0) {
+                double after = gPlus.applyAsDouble(tried | moves.get(m).fixes());
+                double chance = here <= 0 ? 0 : 1 - after / here;
+                if (chance * handOver > cost(m, tried, place)) {
                     return harmless;
                 }
             }
@@ -94,55 +107,61 @@ record OrderProblem(
         return harmless | risky;
     }
 
-    /** The fixes that are asked about: allowed and not yet failed. */
-    long open() {
-        return allowed & ~failed;
+    /** Expected minutes of these moves in this order and handing over after the first {@code upTo}, under the mean. */
+    double expected(int[] order, int upTo) {
+        return expectations(order)[upTo];
     }
 
-    /**
-     * Expected minutes of working these fixes in this order and handing over after the first {@code upTo}.
-     *
-     * @param order fixes by index, none of them failed yet
-     */
-    double expected(int[] order, int upTo) {
+    /** {@link #expected} for every place to hand over, from 0 to the order's length. */
+    double[] expectations(int[] order) {
+        double[] each = new double[order.length + 1];
         double before = model.allFail(failed);
         if (before <= 0) {
-            return 0;
+            return each;
         }
         long tried = failed;
+        long setUps = 0;
+        long asks = 0;
+        int place = 0;
+        double here = 1;
         double sum = 0;
-        for (int i : Arrays.copyOf(order, upTo)) {
-            sum += model.allFail(tried) / before * cost(i, tried);
-            tried |= 1L << i;
+        each[0] = handOver;
+        for (int k = 0; k < order.length; k++) {
+            Move move = moves.get(order[k]);
+            sum += here * cost(order[k], setUps, asks, place);
+            tried |= move.fixes();
+            setUps |= move.setUps();
+            asks |= move.asks();
+            place = standing.next()[place][order[k]];
+            here = model.allFail(tried) / before;
+            each[k + 1] = sum + here * handOver;
         }
-        return sum + model.allFail(tried) / before * handOver;
+        return each;
     }
 
-    /** How many fixes of this order follow the rule for careful fixes; what is listed behind them is not proposed. */
+    /** How many moves of this order follow the rule for careful ones; what is listed behind them is not proposed. */
     int proposed(int[] order) {
         long tried = failed;
+        int place = 0;
         for (int k = 0; k < order.length; k++) {
-            if ((next(tried, model::allFailOptimistic) & (1L << order[k])) == 0) {
+            if ((next(tried, place, model::allFailOptimistic) & (1L << order[k])) == 0) {
                 return k;
             }
-            tried |= 1L << order[k];
+            tried |= moves.get(order[k]).fixes();
+            place = standing.next()[place][order[k]];
         }
         return order.length;
     }
 
-    /**
-     * After how many fixes of this order, at most {@code upTo}, handing over costs least; the earliest of equals.
-     */
+    /** After how many moves of this order, at most {@code upTo}, handing over costs least; the earliest of equals. */
     int bestStop(int[] order, int upTo) {
         if (!mayStop) {
             return order.length;
         }
+        double[] each = expectations(order);
         int best = 0;
-        double least = Double.MAX_VALUE;
-        for (int k = 0; k <= upTo; k++) {
-            double e = expected(order, k);
-            if (e < least - 1e-12) {
-                least = e;
+        for (int k = 1; k <= upTo; k++) {
+            if (each[k] < each[best] - 1e-12) {
                 best = k;
             }
         }

@@ -1,12 +1,14 @@
 package org.mendak.core.plan;
 
 import java.util.List;
+import java.util.Optional;
 
 /**
  * What to do next on a case.
  *
  * @param mode whether the order was measured or is the author's
  * @param ordered the fixes still to be tried, best first; those behind {@code handOverAfter} stay in the list
+ * @param questions what could be asked, the most useful first; each says whether it pays
  * @param excluded what is not proposed, with the reason
  * @param handOverAfter after how many of {@code ordered} handing over is better than going on; null in mode AUTHORED
  * @param expectedMinutes expected minutes from now to the end, hand-over included; null in mode AUTHORED
@@ -16,6 +18,7 @@ import java.util.List;
 public record Plan(
         Mode mode,
         List<Item> ordered,
+        List<Question> questions,
         List<Excluded> excluded,
         Integer handOverAfter,
         Double expectedMinutes,
@@ -36,7 +39,7 @@ public record Plan(
      * @param chanceNow that it would end the case if it were tried next; null in mode AUTHORED
      * @param low lower end of what is plausible for {@code chance} at 80 %; null under 20 cases
      * @param high upper end; null with {@code low}
-     * @param minutes expected minutes of this fix, what must be fetched for it included
+     * @param minutes expected minutes of this fix, what must be fetched or asked for it included
      * @param solvedByHere chance that the case is solved with this fix done; null in mode AUTHORED
      * @param elapsedByHere minutes of all fixes up to and with this one
      * @param tried how often it was tried in this known error
@@ -66,11 +69,35 @@ public record Plan(
         }
     }
 
+    /**
+     * Something that is not known of the case and would tell.
+     *
+     * @param fact the fact that the answer sets
+     * @param text the question, in words
+     * @param minutes what asking costs
+     * @param worth expected minutes that asking it first saves beyond what it costs; negative if it does not pay, null if it
+     *     stands before a fix because the fix's condition hangs on it
+     * @param before the key of the fix that it stands directly before; null if it stands before everything
+     */
+    public record Question(String fact, String text, double minutes, Double worth, String before) {
+
+        /** Whether it should be asked before anything else is done. */
+        public boolean pays() {
+            return worth != null && worth > 0;
+        }
+    }
+
     /** A fix that is not proposed, and why. */
     public record Excluded(String key, String title, String reason) {}
 
     public Plan {
         ordered = List.copyOf(ordered);
+        questions = List.copyOf(questions);
         excluded = List.copyOf(excluded);
+    }
+
+    /** The question to ask before anything else, if one pays. */
+    public Optional<Question> first() {
+        return questions.stream().filter(Question::pays).findFirst();
     }
 }

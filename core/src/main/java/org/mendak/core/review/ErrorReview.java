@@ -41,6 +41,12 @@ final class ErrorReview {
         samples();
         error.tries().forEach(this::tryItem);
         error.ruledOut().forEach(r -> known(r.fix(), r.line()));
+        error.tells().stream()
+                .filter(t -> !isFact(t))
+                .forEach(t -> found.warning(
+                        2,
+                        "\"" + t + "\" tells nothing: no question, message or fact is called so",
+                        "declare it in library.yaml, or ask for it"));
         sharedCodes();
         othersSamples();
         new TryReview(error, shelf, found).run();

@@ -12,7 +12,9 @@ import org.mendak.core.language.Template;
 /** Reads a known error out of its head and sections. */
 final class ErrorReader {
 
-    static final Set<String> KEYS = Set.of("error", "title", "phases", "products", "aliases", "first-aid", "confirmed");
+    static final Set<String> KEYS =
+            Set.of("error", "title", "phases", "products", "aliases", "first-aid", "tells", "confirmed");
+    private static final int MOST_TELLS = 3;
     private static final Set<String> SECTIONS = Set.of("Recognise", "Ask", "Try", "Ruled out", "Verify");
 
     private final String key;
@@ -67,7 +69,20 @@ final class ErrorReader {
                 tries,
                 ruledOut,
                 verify,
+                tells(),
                 head.date("confirmed"));
+    }
+
+    private List<String> tells() {
+        List<Head.Text> tells = head.texts("tells");
+        for (Head.Text t : tells.stream().skip(MOST_TELLS).toList()) {
+            problems.error(
+                    t.line(),
+                    t.column(),
+                    "\"" + t.value() + "\" is one too many: at most three facts can tell causes apart",
+                    "keep those that tell most; facts that go together would count twice");
+        }
+        return tells.stream().limit(MOST_TELLS).map(Head.Text::value).toList();
     }
 
     private List<Phase> phases() {

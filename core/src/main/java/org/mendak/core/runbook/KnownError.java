@@ -14,6 +14,7 @@ import org.mendak.core.language.Template;
  * @param firstAid whether this is what to try when nothing matches; it has no signatures then
  * @param intro prose for the agent, CommonMark; may be empty
  * @param tries the fixes, in the author's order
+ * @param tells names of the facts that tell its causes apart, for weighing what fixes are worth; at most three
  * @param confirmed the day somebody last confirmed it; null if nobody did
  */
 public record KnownError(
@@ -31,6 +32,7 @@ public record KnownError(
         List<TryItem> tries,
         List<RuledOut> ruledOut,
         List<VerifyItem> verify,
+        List<String> tells,
         LocalDate confirmed) {
 
     public KnownError {
@@ -44,6 +46,28 @@ public record KnownError(
         tries = List.copyOf(tries);
         ruledOut = List.copyOf(ruledOut);
         verify = List.copyOf(verify);
+        tells = List.copyOf(tells);
+    }
+
+    /** An error of which only is known how to recognise it, titled by its key. */
+    public static KnownError recognisedBy(String key, List<Phase> phases, List<Signature> signatures) {
+        return new KnownError(
+                key,
+                key,
+                phases,
+                List.of(),
+                List.of(),
+                false,
+                "",
+                signatures,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                null);
     }
 
     /** A message as it was seen once; {@code line} from 1. */

@@ -24,6 +24,7 @@ public final class RunbookPrinter {
         if (e.firstAid()) {
             head.plain("first-aid", "true");
         }
+        head.list("tells", e.tells());
         head.day("confirmed", e.confirmed());
         Lines out = new Lines(head).paragraph(e.intro());
         recognise(out, e);
@@ -225,7 +226,8 @@ public final class RunbookPrinter {
                                 new HeadText()
                                         .text("title", n.title())
                                         .textIfSaid("minutes", n.minutes() == 0 ? "" : number(n.minutes()))
-                                        .textIfSaid("how", n.how())))
+                                        .textIfSaid("how", n.how())
+                                        .yes("while-used", n.whileUsed())))
                         .toList());
         out.add("settings:");
         out.add("  hand-over-minutes: " + number(v.handOverMinutes()));

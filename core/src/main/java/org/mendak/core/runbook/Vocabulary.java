@@ -56,8 +56,9 @@ public record Vocabulary(
      *
      * @param minutes what getting it costs once a case, 0 or more
      * @param how how to get it; may be empty
+     * @param whileUsed whether it lasts only from one fix that uses it to the next, and is paid again after any other
      */
-    public record Need(String id, String title, double minutes, String how) {}
+    public record Need(String id, String title, double minutes, String how, boolean whileUsed) {}
 
     /** The vocabulary and what is to be mended in it. */
     public record Read(Vocabulary vocabulary, List<Problem> problems) {

@@ -49,9 +49,13 @@ final class VocabularyReader {
         Head n = root.inner("needs");
         for (Head.Text name : n.keys()) {
             Head h = n.inner(name.value());
-            h.expectOnly(Set.of("title", "minutes", "how"));
+            h.expectOnly(Set.of("title", "minutes", "how", "while-used"));
             needs.add(new Vocabulary.Need(
-                    name.value(), text(h, "title", name.value()), h.number("minutes", 0), text(h, "how", "")));
+                    name.value(),
+                    text(h, "title", name.value()),
+                    h.number("minutes", 0),
+                    text(h, "how", ""),
+                    text(h, "while-used", "").matches("true|yes")));
         }
         Head settings = root.inner("settings");
         settings.expectOnly(Set.of("hand-over-minutes", "holding-days"));

@@ -3,80 +3,81 @@ package org.mendak.core.simulate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.stream.IntStream;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.Outcome;
 
-/** Works cases the way a desk does: mostly in the author's order, sometimes in another, giving up now and then. */
+/** Works cases the way a desk does: by a plan, sometimes otherwise, giving up now and then. */
 public final class DeskSimulator {
 
-    /**
-     * How the desk behaves; all shares in [0, 1].
-     *
-     * @param shuffled share of cases that are worked in a random order
-     * @param givesUp chance after each failure that the case is handed over
-     * @param couldNotApply chance that a fix could not be applied
-     * @param comesBack chance that a mended case comes back
-     * @param releases how many product releases follow each other over the span
-     */
-    public record Habits(
-            double shuffled,
-            double givesUp,
-            double couldNotApply,
-            double comesBack,
-            int agents,
-            int devices,
-            int releases) {}
-
-    private static final double OWN_EFFECT = 0.85;
     private static final double MINUTES_SPREAD = 0.35;
 
-    private final List<HiddenError> errors;
+    /** The mean of a lognormal over its median: exp(σ²/2). */
+    static final double MEAN_OVER_MEDIAN = Math.exp(MINUTES_SPREAD * MINUTES_SPREAD / 2);
+
+    private static final double LONGEST_LOOK = 2;
+
     private final Habits habits;
     private final Random random;
 
-    private DeskSimulator(List<HiddenError> errors, Habits habits, long seed) {
-        this.errors = List.copyOf(errors);
+    private DeskSimulator(Habits habits, Random random) {
         this.habits = habits;
-        this.random = new Random(seed);
+        this.random = random;
     }
 
-    /** So many cases in the order they were opened. Equal arguments give equal cases. O(cases · fixes). */
+    /**
+     * So many cases in the order they were opened, each worked in the author's order but for what habits change. Equal
+     * arguments give equal cases. O(cases · fixes).
+     */
     public static List<SimulatedCase> run(List<HiddenError> errors, Habits habits, int cases, long seed) {
-        DeskSimulator desk = new DeskSimulator(errors, habits, seed);
+        DeskSimulator desk = new DeskSimulator(habits, new Random(seed));
         List<SimulatedCase> log = new ArrayList<>();
         for (int i = 0; i < cases; i++) {
-            log.add(desk.work());
+            HiddenError error = desk.pick(errors);
+            double opened = desk.random.nextDouble();
+            log.add(desk.work(error, opened, authored(error)));
         }
         log.sort(Comparator.comparingDouble(SimulatedCase::opened));
         return log;
     }
 
-    private SimulatedCase work() {
-        HiddenError error = pick();
-        int cause = cause(error);
-        double opened = random.nextDouble();
-        List<LoggedAttempt> attempts = new ArrayList<>();
-        boolean solved = false;
-        for (int i : order(error)) {
-            HiddenError.HiddenFix fix = error.fixes().get(i);
-            double minutes = Math.max(
-                    0.5, Math.round(2 * fix.minutes() * Math.exp(MINUTES_SPREAD * random.nextGaussian())) / 2.0);
-            if (random.nextDouble() < habits.couldNotApply()) {
-                attempts.add(new LoggedAttempt(fix.key(), Outcome.COULD_NOT_APPLY, false, false, Math.min(minutes, 2)));
-                continue;
-            }
-            double effect = cause == error.fixes().size() ? 0 : cause == i ? OWN_EFFECT : error.overlap();
-            solved = random.nextDouble() < effect;
-            attempts.add(
-                    new LoggedAttempt(fix.key(), solved ? Outcome.WORKED : Outcome.NO_CHANGE, false, false, minutes));
-            if (solved || random.nextDouble() < habits.givesUp()) {
-                break;
-            }
-        }
-        boolean back = solved && random.nextDouble() < habits.comesBack();
+    /**
+     * One case of an error.
+     *
+     * @param opened when, as share of the span, in [0, 1)
+     * @param plan the fixes by index in the order in which they are proposed
+     */
+    public static SimulatedCase one(
+            HiddenError error, Habits habits, double opened, List<Integer> plan, Random random) {
+        return new DeskSimulator(habits, random).work(error, opened, plan);
+    }
+
+    /** The author's order. */
+    public static List<Integer> authored(HiddenError error) {
+        return IntStream.range(0, error.fixes().size()).boxed().toList();
+    }
+
+    private SimulatedCase work(HiddenError error, double opened, List<Integer> plan) {
+        int cause = choose(error.shares());
         int release = Math.min(habits.releases() - 1, (int) (opened * habits.releases() + random.nextDouble() * 0.4));
+        List<Integer> order = order(error, plan, cause);
+        Map<String, String> facts = new HashMap<>();
+        facts.put(
+                Evidence.FIRST_PICK,
+                order.get(0).equals(plan.get(0))
+                        ? Evidence.AS_PLANNED
+                        : error.fixes().get(order.get(0)).key());
+        for (HiddenFact f : error.facts()) {
+            facts.put(f.name(), f.values().get(choose(f.chances()[cause])));
+        }
+        List<LoggedAttempt> attempts = new ArrayList<>();
+        boolean solved = tryAll(error, order, cause, release, attempts);
+        boolean back = solved && random.nextDouble() < habits.comesBack();
         return new SimulatedCase(
                 error.key(),
                 opened,
@@ -84,45 +85,92 @@ public final class DeskSimulator {
                 random.nextInt(habits.devices()),
                 release,
                 attempts,
+                facts,
                 solved,
                 back);
     }
 
-    private HiddenError pick() {
-        double total = errors.stream().mapToDouble(HiddenError::often).sum();
-        double at = random.nextDouble() * total;
-        for (HiddenError e : errors) {
-            at -= e.often();
-            if (at < 0) {
-                return e;
+    private boolean tryAll(
+            HiddenError error, List<Integer> order, int cause, int release, List<LoggedAttempt> attempts) {
+        boolean gone = false;
+        for (int at = 0; at < order.size(); at++) {
+            int i = order.get(at);
+            HiddenError.HiddenFix fix = error.fixes().get(i);
+            double minutes = minutes(fix);
+            if (random.nextDouble() < habits.couldNotApply()) {
+                attempts.add(new LoggedAttempt(
+                        fix.key(), Outcome.COULD_NOT_APPLY, false, false, Math.min(minutes, LONGEST_LOOK)));
+                continue;
+            }
+            gone |= random.nextDouble() < error.effect(i, cause, release);
+            if (at + 1 < order.size() && random.nextDouble() < habits.bundled()) {
+                attempts.add(new LoggedAttempt(fix.key(), Outcome.NOT_RETESTED, false, false, minutes));
+                continue;
+            }
+            boolean told = random.nextDouble() < habits.wrongClick() ? !gone : gone;
+            if (told || random.nextDouble() >= habits.unlogged()) {
+                attempts.add(
+                        new LoggedAttempt(fix.key(), told ? Outcome.WORKED : Outcome.NO_CHANGE, false, false, minutes));
+            }
+            if (gone || told) {
+                return told;
+            }
+            if (random.nextDouble() < habits.givesUp()) {
+                return false;
             }
         }
-        return errors.get(errors.size() - 1);
+        return false;
     }
 
-    /** The index of the fix whose cause it is; the number of fixes if nothing here helps. */
-    private int cause(HiddenError error) {
-        double total = error.noneShare()
-                + error.fixes().stream()
-                        .mapToDouble(HiddenError.HiddenFix::share)
-                        .sum();
+    private double minutes(HiddenError.HiddenFix fix) {
+        return Math.max(0.5, Math.round(2 * fix.minutes() * Math.exp(MINUTES_SPREAD * random.nextGaussian())) / 2.0);
+    }
+
+    private HiddenError pick(List<HiddenError> errors) {
+        return errors.get(choose(errors.stream().mapToDouble(HiddenError::often).toArray()));
+    }
+
+    private int choose(double[] weights) {
+        double total = 0;
+        for (double w : weights) {
+            total += w;
+        }
         double at = random.nextDouble() * total;
-        for (int i = 0; i < error.fixes().size(); i++) {
-            at -= error.fixes().get(i).share();
+        for (int i = 0; i < weights.length; i++) {
+            at -= weights[i];
             if (at < 0) {
                 return i;
             }
         }
-        return error.fixes().size();
+        return weights.length - 1;
     }
 
-    private List<Integer> order(HiddenError error) {
-        List<Integer> order = new ArrayList<>();
-        for (int i = 0; i < error.fixes().size(); i++) {
-            order.add(i);
+    private List<Integer> order(HiddenError error, List<Integer> plan, int cause) {
+        if (cause < error.fixes().size() && random.nextDouble() < habits.symptomLed()) {
+            List<Integer> order = new ArrayList<>(List.of(cause));
+            plan.stream().filter(i -> i != cause).forEach(order::add);
+            return allowed(error, order);
         }
         if (random.nextDouble() < habits.shuffled()) {
+            List<Integer> order = new ArrayList<>(plan);
             Collections.shuffle(order, random);
+            return allowed(error, order);
+        }
+        return plan;
+    }
+
+    /** The order, each fix moved back behind what it must follow; what the plan leaves out is not waited for. */
+    private static List<Integer> allowed(HiddenError error, List<Integer> wanted) {
+        List<Integer> left = new ArrayList<>(wanted);
+        List<Integer> order = new ArrayList<>();
+        while (!left.isEmpty()) {
+            long waiting = left.stream().mapToLong(i -> 1L << i).sum();
+            Integer next = left.stream()
+                    .filter(i -> (error.fixes().get(i).after() & waiting) == 0)
+                    .findFirst()
+                    .orElseThrow(() -> new IllegalArgumentException(error.key() + ": its fixes wait in a ring"));
+            left.remove(next);
+            order.add(next);
         }
         return order;
     }

@@ -1,7 +1,9 @@
 package org.mendak.core.simulate;
 
 import java.util.List;
+import java.util.Map;
 import org.mendak.core.evidence.LoggedAttempt;
+import org.mendak.core.evidence.LoggedCase;
 
 /**
  * A case that a simulated desk has worked.
@@ -10,6 +12,8 @@ import org.mendak.core.evidence.LoggedAttempt;
  * @param agent who, from 0
  * @param device on which device, from 0
  * @param release under which product release, from 0, the oldest first
+ * @param attempts as they were written down
+ * @param facts what was known of it, what was tried first among it
  * @param solved whether an attempt ended it; else it was handed over
  * @param cameBack whether it came back within the holding time
  */
@@ -20,9 +24,26 @@ public record SimulatedCase(
         int device,
         int release,
         List<LoggedAttempt> attempts,
+        Map<String, String> facts,
         boolean solved,
         boolean cameBack) {
     public SimulatedCase {
         attempts = List.copyOf(attempts);
+        facts = Map.copyOf(facts);
+    }
+
+    /** The case as evidence reads it; a success that came back is marked. */
+    public LoggedCase logged(String id) {
+        List<LoggedAttempt> told = attempts.stream()
+                .map(a -> new LoggedAttempt(
+                        a.fix(),
+                        a.outcome(),
+                        cameBack && a.outcome().ended(),
+                        a.triedBefore(),
+                        a.minutes(),
+                        a.otherFix()))
+                .toList();
+        String month = String.format("2026-%02d", 1 + (int) (opened * 12));
+        return new LoggedCase(id, (release + 1) + ".0", month, told, facts);
     }
 }

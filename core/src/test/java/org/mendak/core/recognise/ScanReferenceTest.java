@@ -48,7 +48,7 @@ class ScanReferenceTest {
     private static KnownError error(int n, String message) {
         Signature s = new Signature(
                 Signature.Kind.MESSAGE, message, Template.parse(message).value(), 1);
-        return Errors.of("e" + n, List.of(), List.of(s));
+        return KnownError.recognisedBy("e" + n, List.of(), List.of(s));
     }
 
     private static String message(Random random) {

@@ -25,7 +25,7 @@ class TogetherTest {
                             : new Signature(
                                     Signature.Kind.MESSAGE, s, Template.parse(s).orThrow(), 1));
         }
-        return Errors.of(key, phases, all);
+        return KnownError.recognisedBy(key, phases, all);
     }
 
     private static final KnownError POINTER =
@@ -59,7 +59,7 @@ class TogetherTest {
         assertThat(keys(Together.of(List.of(popup), errors))).containsExactly("pointer");
         List<Recognition.Candidate> both = Together.of(List.of(popup, line), errors);
         assertThat(keys(both)).containsExactly("reason", "pointer");
-        assertThat(both.get(1).reasons()).anyMatch(x -> x.text().contains("the log names: About reason"));
+        assertThat(both.get(1).reasons()).anyMatch(x -> x.text().contains("the log names: reason"));
         assertThat(both.get(0).captures()).containsEntry("table", "T9");
     }
 

@@ -72,7 +72,15 @@ class DeskDocumentsTest {
         Set<String> heads = new TreeSet<>(FixReader.KEYS);
         heads.addAll(ErrorReader.KEYS);
         heads.addAll(Set.of(
-                "about", "versions", "choices", "type", "how", "of-device", "hand-over-minutes", "holding-days"));
+                "about",
+                "versions",
+                "choices",
+                "type",
+                "how",
+                "of-device",
+                "while-used",
+                "hand-over-minutes",
+                "holding-days"));
         assertThat(heads.stream()
                         .filter(k -> !Pattern.compile("(?m)^ *" + k + ":")
                                 .matcher(all)

@@ -74,6 +74,9 @@ final class GeneratedDocuments {
             out.add("aliases: [old-name, \"older name\"]");
         }
         if (maybe()) {
+            out.add("tells: [device.image, fact_1]");
+        }
+        if (maybe()) {
             out.add("confirmed: 2026-0" + (1 + random.nextInt(9)) + "-11");
         }
         out.addAll(List.of("---", words(), "", "## Recognise", "- Code: `PD-4012`"));

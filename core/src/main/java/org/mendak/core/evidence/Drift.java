@@ -1,0 +1,134 @@
+package org.mendak.core.evidence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+
+/**
+ * Whether a fix works as often as it used to: one share of success throughout, against another one since some product release
+ * or month.
+ *
+ * <p>The Bayes factor of "two shares" over "one share", each share uniform beforehand, averaged over the places where the
+ * change can have been, so that looking at many places raises no more alarms than looking at one. Source: R. E. Kass, A. E.
+ * Raftery, "Bayes Factors", JASA 90 (1995), pp. 773-795 (above 10: "strong").
+ */
+public final class Drift {
+
+    /** The least Bayes factor that is told to anybody. */
+    public static final double ALARM = 10;
+
+    /** Fewer attempts than this since a change tell nothing. */
+    public static final int LEAST_SINCE = 8;
+
+    private static final int LEAST_BEFORE = 8;
+    private static final int MONTHS_BACK = 6;
+
+    private Drift() {}
+
+    /**
+     * A change in how often a fix works.
+     *
+     * @param release the product release with which it began; null if it goes with no release
+     * @param month the month of the first attempt since
+     * @param factor how much better two shares explain the attempts than one; above {@link #ALARM}
+     * @param casesSince the cases it was tried in since, in the order of the log
+     */
+    public record Change(
+            String release,
+            String month,
+            int heldBefore,
+            int triedBefore,
+            int heldSince,
+            int triedSince,
+            double factor,
+            List<String> casesSince) {
+        public Change {
+            casesSince = List.copyOf(casesSince);
+        }
+
+        /** Whether it works less often than before. */
+        public boolean fell() {
+            return heldSince * (double) triedBefore < heldBefore * (double) triedSince;
+        }
+    }
+
+    private record Split(String release, List<FixTally.Try> before, List<FixTally.Try> since) {
+        double factor() {
+            int b = held(before);
+            int s = held(since);
+            return Math.exp(logBeta(b, before.size())
+                    + logBeta(s, since.size())
+                    - logBeta(b + s, before.size() + since.size()));
+        }
+
+        static int held(List<FixTally.Try> tries) {
+            return (int) tries.stream().filter(FixTally.Try::held).count();
+        }
+    }
+
+    /** The change that explains these attempts best, if one does. O(releases and months · attempts). */
+    public static Optional<Change> of(List<FixTally.Try> tries) {
+        List<Split> splits = splits(tries);
+        double mean = splits.stream().mapToDouble(Split::factor).average().orElse(0);
+        if (mean <= ALARM) {
+            return Optional.empty();
+        }
+        Split best = splits.stream()
+                .max(Comparator.comparingDouble(Split::factor).thenComparingInt(s -> s.release() == null ? 0 : 1))
+                .orElseThrow();
+        return Optional.of(new Change(
+                best.release(),
+                best.since().stream()
+                        .map(FixTally.Try::month)
+                        .min(Comparator.naturalOrder())
+                        .orElseThrow(),
+                Split.held(best.before()),
+                best.before().size(),
+                Split.held(best.since()),
+                best.since().size(),
+                mean,
+                best.since().stream().map(FixTally.Try::caseId).distinct().toList()));
+    }
+
+    private static List<Split> splits(List<FixTally.Try> tries) {
+        List<Split> splits = new ArrayList<>();
+        TreeSet<String> releases = new TreeSet<>(Release.ORDER);
+        TreeSet<String> months = new TreeSet<>();
+        for (FixTally.Try t : tries) {
+            if (t.version() != null) {
+                releases.add(Release.of(t.version()));
+            }
+            months.add(t.month());
+        }
+        List<FixTally.Try> versioned =
+                tries.stream().filter(t -> t.version() != null).toList();
+        for (String r : releases) {
+            add(splits, r, versioned, t -> Release.ORDER.compare(Release.of(t.version()), r) >= 0);
+        }
+        for (String m : months.descendingSet().stream().limit(MONTHS_BACK).toList()) {
+            add(splits, null, tries, t -> t.month().compareTo(m) >= 0);
+        }
+        return splits;
+    }
+
+    private static void add(
+            List<Split> splits,
+            String release,
+            List<FixTally.Try> tries,
+            java.util.function.Predicate<FixTally.Try> since) {
+        Split s = new Split(
+                release,
+                tries.stream().filter(since.negate()).toList(),
+                tries.stream().filter(since).toList());
+        if (s.before().size() >= LEAST_BEFORE && s.since().size() >= LEAST_SINCE) {
+            splits.add(s);
+        }
+    }
+
+    /** The logarithm of B(held + 1, tried - held + 1). */
+    private static double logBeta(int held, int tried) {
+        return LogGamma.of(held + 1) + LogGamma.of(tried - held + 1) - LogGamma.of(tried + 2);
+    }
+}

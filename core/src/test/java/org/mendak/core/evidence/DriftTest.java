@@ -1,0 +1,108 @@
+package org.mendak.core.evidence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class DriftTest {
+
+    private static FixTally.Try attempt(int n, String month, String version, boolean held) {
+        return new FixTally.Try("" + n, month, version, n % 2 == 0, held, 5);
+    }
+
+    private static List<FixTally.Try> tries(double before, double since, int each, String newVersion) {
+        List<FixTally.Try> tries = new ArrayList<>();
+        for (int i = 0; i < 2 * each; i++) {
+            boolean late = i >= each;
+            double share = late ? since : before;
+            boolean held = Math.floor((i % each + 1) * share) > Math.floor(i % each * share);
+            tries.add(attempt(i, late ? "2026-09" : "2026-0" + (1 + i * 8 / each), late ? newVersion : "7.9.3", held));
+        }
+        return tries;
+    }
+
+    @Test
+    void namesTheReleaseWithWhichAFixBeganToFail() {
+        Drift.Change c = Drift.of(tries(0.8, 0.3, 30, "7.10.1")).orElseThrow();
+        assertThat(c.release()).isEqualTo("7.10");
+        assertThat(c.month()).isEqualTo("2026-09");
+        assertThat(c.fell()).isTrue();
+        assertThat(c.heldBefore()).isEqualTo(24);
+        assertThat(c.triedBefore()).isEqualTo(30);
+        assertThat(c.heldSince()).isEqualTo(9);
+        assertThat(c.triedSince()).isEqualTo(30);
+        assertThat(c.factor()).isGreaterThan(Drift.ALARM);
+        assertThat(c.casesSince()).hasSize(30).startsWith("30");
+    }
+
+    @Test
+    void namesTheMonthWhereNoReleaseGoesWithIt() {
+        Drift.Change c = Drift.of(tries(0.8, 0.3, 30, null)).orElseThrow();
+        assertThat(c.release()).isNull();
+        assertThat(c.month()).isEqualTo("2026-09");
+    }
+
+    @Test
+    void saysAlsoWhenAFixHasBecomeBetter() {
+        assertThat(Drift.of(tries(0.2, 0.8, 30, "8.0")).orElseThrow().fell()).isFalse();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.8, 0.8, 40", "0.8, 0.7, 20", "0.8, 0.0, 7", "0.5, 0.5, 200"})
+    void isSilentWithoutAChangeOrWithTooLittleToTell(double before, double since, int each) {
+        assertThat(Drift.of(tries(before, since, each, "8.0"))).isEmpty();
+    }
+
+    @Test
+    void emptyAndShortListsHaveNoChange() {
+        assertThat(Drift.of(List.of())).isEmpty();
+        assertThat(Drift.of(List.of(attempt(1, "2026-01", null, true)))).isEmpty();
+    }
+
+    /** Bayes factors near 1 in the mean under no change: looking again every month raises few alarms. */
+    @Test
+    void looksThatFindNothingStaySilentNearlyAlways() {
+        Random random = new Random(8);
+        int alarms = 0;
+        int looks = 0;
+        for (int fix = 0; fix < 60; fix++) {
+            List<FixTally.Try> tries = new ArrayList<>();
+            for (int month = 1; month <= 12; month++) {
+                for (int i = 0; i < 8; i++) {
+                    tries.add(attempt(
+                            tries.size(),
+                            String.format("2026-%02d", month),
+                            "7." + month / 4,
+                            random.nextDouble() < 0.6));
+                }
+                alarms += Drift.of(tries).isPresent() ? 1 : 0;
+                looks++;
+            }
+        }
+        assertThat(looks).isEqualTo(720);
+        assertThat(alarms).isLessThan(15);
+    }
+
+    /** ln 10! and ln 99! as tabled by M. Abramowitz, I. A. Stegun 1964 (table 6.3, table 6.4). */
+    @Test
+    void logGammaIsThatOfTheTables() {
+        assertThat(LogGamma.of(11)).isCloseTo(Math.log(3_628_800), within(1e-12));
+        assertThat(LogGamma.of(100)).isCloseTo(359.134205369575, within(1e-9));
+        assertThat(LogGamma.of(65) - LogGamma.of(64)).isCloseTo(Math.log(64), within(1e-10));
+    }
+
+    @Test
+    void releasesComeInTheOrderOfTheirNumbers() {
+        List<String> releases = new ArrayList<>(List.of("7.10", "7.9", "spring.0", "10.0", "7.9.1", "autumn.0"));
+        releases.sort(Release.ORDER);
+        assertThat(releases).containsExactly("autumn.0", "spring.0", "7.9", "7.9.1", "7.10", "10.0");
+        assertThat(Optional.of(Release.of("7.09.3"))).contains("7.9");
+    }
+}
