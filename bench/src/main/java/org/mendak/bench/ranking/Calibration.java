@@ -23,7 +23,7 @@ final class Calibration {
     synchronized void add(String kind, int size, Method.Desk desk, CauseModel truth, Orders.Costs costs) {
         Cell cell = cells.computeIfAbsent(kind, k -> new TreeMap<>()).computeIfAbsent(size, s -> new Cell());
         Evidence e = desk.evidence().knowing(Map.of(), Evidence.AS_PLANNED);
-        Orders.Policy p = Method.MENDAK.policy(desk, truth, costs);
+        Orders.Policy p = Method.MENDAK_WHOLE.policy(desk, truth, costs);
         long failed = 0;
         for (int k = 0; k < p.stop(); k++) {
             int i = p.order()[k];

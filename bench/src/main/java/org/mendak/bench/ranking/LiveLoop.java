@@ -28,15 +28,17 @@ final class LiveLoop {
     static void measure(long seed, int errors) {
         System.out.println(
                 "\n### Live loop: each case is worked by the plan of that moment, badly authored at the start");
-        Mean[] byLook = new Mean[LOOKS.length];
+        Mean[] byLook = new Mean[2 * LOOKS.length];
         Arrays.setAll(byLook, i -> new Mean());
         IntStream.range(0, errors)
                 .parallel()
                 .mapToObj(n -> loop(seed, n))
                 .toList()
-                .forEach(r -> IntStream.range(0, LOOKS.length).forEach(i -> byLook[i].add(r[i])));
+                .forEach(r -> IntStream.range(0, r.length).forEach(i -> byLook[i].add(r[i])));
         for (int i = 0; i < LOOKS.length; i++) {
-            System.out.printf("after %d cases: %s %%%n", LOOKS[i], byLook[i].text());
+            System.out.printf(
+                    "after %d cases: %s %%, its order alone %s %%%n",
+                    LOOKS[i], byLook[i].text(), byLook[LOOKS.length + i].text());
         }
         List<Integer> found = IntStream.range(0, errors)
                 .parallel()
@@ -58,7 +60,7 @@ final class LiveLoop {
         Orders.Costs costs = error.costs(new double[0], Ranking.handOver());
         CauseModel truth = error.truth(0);
         double least = Orders.expected(truth, costs, Orders.best(truth, costs));
-        double[] regrets = new double[LOOKS.length];
+        double[] regrets = new double[2 * LOOKS.length];
         List<LoggedCase> log = new ArrayList<>();
         Orders.Policy policy = policy(error, costs, log);
         for (int look = 0; look < LOOKS.length; look++) {
@@ -66,7 +68,10 @@ final class LiveLoop {
                 log.add(work(error, policy, log.size(), random));
                 policy = log.size() % REFIT == 0 ? policy(error, costs, log) : policy;
             }
-            regrets[look] = 100 * (Orders.expected(truth, costs, policy(error, costs, log)) / least - 1);
+            Orders.Policy now = policy(error, costs, log);
+            regrets[look] = 100 * (Orders.expected(truth, costs, now) / least - 1);
+            regrets[LOOKS.length + look] =
+                    100 * (Orders.expected(truth, costs, Orders.stopping(truth, costs, now.order())) / least - 1);
         }
         return regrets;
     }
@@ -81,7 +86,7 @@ final class LiveLoop {
 
     private static Orders.Policy policy(HiddenError error, Orders.Costs costs, List<LoggedCase> log) {
         Method.Desk desk = Method.Desk.of(error, costs, log, Basis.FirstPicks.WHEN_TELLING);
-        return Method.MENDAK.policy(desk, error.truth(0), costs);
+        return Method.MENDAK_WHOLE.policy(desk, error.truth(0), costs);
     }
 
     /** After how many cases with the new fix in the list it is planned as early as the truth would have it. */

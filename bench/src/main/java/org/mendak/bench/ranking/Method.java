@@ -19,7 +19,9 @@ enum Method {
     RATE_PER_MINUTE("rate / minutes"),
     WILSON("Wilson bound / minutes"),
     INDEPENDENT("Beta-Binomial, same planner"),
-    MENDAK("this method");
+    MENDAK("this method"),
+    /** The order together with the place where the plan itself hands over, which none of the others has to find. */
+    MENDAK_WHOLE("  with its own hand-over");
 
     final String title;
 
@@ -42,8 +44,8 @@ enum Method {
     }
 
     /**
-     * The order and where to hand over. A way that has no chances of its own is told by the truth where stopping is best for
-     * its order, which flatters it.
+     * The order and where to hand over. But for the last, each is told by the truth where handing over is best for its order,
+     * so that orders alone are compared: most of these ways have no chances of their own to tell it.
      */
     Orders.Policy policy(Desk desk, CauseModel truth, Orders.Costs costs) {
         return switch (this) {
@@ -59,14 +61,16 @@ enum Method {
                         truth,
                         costs,
                         order(desk, i -> bound(desk, i) / desk.costs().minutes()[i]));
-            case INDEPENDENT -> independent(desk);
-            case MENDAK -> mendak(desk);
+            case INDEPENDENT -> Orders.stopping(truth, costs, independent(desk).order());
+            case MENDAK -> Orders.stopping(truth, costs, mendak(desk).order());
+            case MENDAK_WHOLE -> mendak(desk);
         };
     }
 
     private static Orders.Policy mendak(Desk desk) {
         if (!desk.evidence().enoughToMeasure()) {
-            return Orders.stopping(desk.evidence().model(), desk.costs(), order(desk, i -> -i));
+            int[] authored = order(desk, i -> -i);
+            return new Orders.Policy(authored, authored.length); // an unmeasured plan says nothing of handing over
         }
         return Orders.best(
                 desk.evidence().knowing(java.util.Map.of(), Evidence.AS_PLANNED).model(), desk.costs());

@@ -79,7 +79,7 @@ public final class Ranking {
     }
 
     private static void table(Kind kind, long seed, int errors, Calibration calibration) {
-        System.out.printf("%n### %s%n%-30s", kind.title(), "");
+        System.out.printf("%n### %s%n%-35s", kind.title(), "");
         Arrays.stream(SIZES).forEach(s -> System.out.printf("%18d", s));
         System.out.println("   cases");
         Map<Integer, EnumMap<Method, Mean>> regrets = new LinkedHashMap<>();
@@ -106,12 +106,12 @@ public final class Ranking {
                     }
                 });
         for (Method m : Method.values()) {
-            System.out.printf("%-30s", m.title);
+            System.out.printf("%-35s", m.title);
             regrets.values().forEach(r -> System.out.printf("%18s", r.get(m).text()));
             System.out.println();
         }
         for (double overlap : OVERLAPS) {
-            System.out.printf("%-30s", "  of these, overlap " + overlap);
+            System.out.printf("%-35s", "  this method, overlap " + overlap);
             byOverlap
                     .values()
                     .forEach(r -> System.out.printf("%18s", r.get(overlap).text()));

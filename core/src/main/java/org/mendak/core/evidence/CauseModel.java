@@ -181,6 +181,11 @@ public final class CauseModel {
         return new CauseModel(next, mean, optimistic, answers, rounds);
     }
 
+    /** The model whose mean is this one's with the bonus for what is little tried; for planning, never to be shown. */
+    public CauseModel optimist() {
+        return new CauseModel(pi, optimistic, optimistic, answers, rounds);
+    }
+
     /** The same with each fix's chance times how likely it applies at all, in [0, 1] each. */
     public CauseModel applying(double[] shares) {
         return new CauseModel(pi, times(mean, shares), times(optimistic, shares), answers, rounds);

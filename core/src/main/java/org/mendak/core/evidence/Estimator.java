@@ -26,7 +26,7 @@ final class Estimator {
     private static final double OTHER_STRENGTH = 1;
     private static final double NONE_MEAN = 0.01;
     private static final double NONE_STRENGTH = 50;
-    private static final double OPTIMISM = 0.5;
+    private static final double OPTIMISM = 1;
     private static final double MOST_OPTIMISTIC = 0.98;
     private static final double STILL = 2e-6;
     private static final int MOST_ROUNDS = 1_000;
@@ -92,7 +92,7 @@ final class Estimator {
 
     /** The prior chance that a fix ends a case whose cause belongs to another one, for {@code n} fixes. */
     static double omegaFor(int n) {
-        return Math.min(0.20, Math.max(0.06, 1.0 / Math.max(1, n - 1)));
+        return Math.min(0.20, Math.max(0.03, 0.5 / Math.max(1, n - 1)));
     }
 
     /**

@@ -133,7 +133,7 @@ public final class CasePlanner {
     }
 
     private int stop(int[] order) {
-        return problem.bestStop(order, q.pinned().isEmpty() ? problem.proposed(order) : order.length);
+        return problem.plannedStop(order, q.pinned().isEmpty() ? problem.proposed(order) : order.length);
     }
 
     private int fixesIn(int[] order, int moves) {

@@ -109,13 +109,13 @@ record OrderProblem(
 
     /** Expected minutes of these moves in this order and handing over after the first {@code upTo}, under the mean. */
     double expected(int[] order, int upTo) {
-        return expectations(order)[upTo];
+        return expectations(model, order)[upTo];
     }
 
-    /** {@link #expected} for every place to hand over, from 0 to the order's length. */
-    double[] expectations(int[] order) {
+    /** {@link #expected} by the chances of {@code by}, for every place to hand over from 0 to the order's length. */
+    private double[] expectations(CauseModel by, int[] order) {
         double[] each = new double[order.length + 1];
-        double before = model.allFail(failed);
+        double before = by.allFail(failed);
         if (before <= 0) {
             return each;
         }
@@ -133,7 +133,7 @@ record OrderProblem(
             setUps |= move.setUps();
             asks |= move.asks();
             place = standing.next()[place][order[k]];
-            here = model.allFail(tried) / before;
+            here = by.allFail(tried) / before;
             each[k + 1] = sum + here * handOver;
         }
         return each;
@@ -155,15 +155,21 @@ record OrderProblem(
 
     /** After how many moves of this order, at most {@code upTo}, handing over costs least; the earliest of equals. */
     int bestStop(int[] order, int upTo) {
-        if (!mayStop) {
-            return order.length;
-        }
-        double[] each = expectations(order);
-        int best = 0;
-        for (int k = 1; k <= upTo; k++) {
-            if (each[k] < each[best] - 1e-12) {
-                best = k;
-            }
+        return leastAt(expectations(model, order), upTo);
+    }
+
+    /**
+     * After how many moves a plan hands over: by the chances with the bonus, like its order. By the mean, what was never tried
+     * behind that place would never be tried (docs/decisions/0015).
+     */
+    int plannedStop(int[] order, int upTo) {
+        return leastAt(expectations(model.optimist(), order), upTo);
+    }
+
+    private int leastAt(double[] each, int upTo) {
+        int best = mayStop ? 0 : upTo;
+        for (int k = best + 1; k <= upTo; k++) {
+            best = each[k] < each[best] - 1e-12 ? k : best;
         }
         return best;
     }

@@ -38,7 +38,7 @@ public final class Orders {
     public static Policy best(CauseModel model, Costs costs) {
         OrderProblem p = problem(model, costs);
         int[] order = OrderSearch.order(p);
-        return new Policy(order, p.bestStop(order, order.length));
+        return new Policy(order, p.plannedStop(order, order.length));
     }
 
     /** Where to hand over in a given order so that the expected minutes are least. */
