@@ -18,6 +18,7 @@ import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.language.Facts;
 import org.mendak.core.plan.CasePlanner;
+import org.mendak.core.plan.PastConditions;
 import org.mendak.core.plan.Plan;
 import org.mendak.core.plan.Progress;
 import org.mendak.core.runbook.DocumentKind;
@@ -233,6 +234,7 @@ class LoopTest {
                 Progress.NONE,
                 evidence,
                 List.of(),
-                false));
+                false,
+                PastConditions.NONE));
     }
 }

@@ -72,6 +72,30 @@ class AttemptStore {
         return tx.list(ATTEMPT + " where a.error_key = ? order by a.number, a.position", AttemptStore::row, error);
     }
 
+    /** The fix that the plan had first when an attempt was started, by attempt; none where no plan was shown. */
+    Map<Long, String> plannedFirst(Tx tx, String error) {
+        Map<Long, String> byAttempt = new HashMap<>();
+        tx.list(
+                "select id, planned_first from attempt where error_key = ? and planned_first is not null",
+                r -> byAttempt.put(r.getLong("id"), r.getString("planned_first")),
+                error);
+        return byAttempt;
+    }
+
+    /** The same for the attempts of one case. */
+    Map<Long, String> plannedFirst(Tx tx, long number) {
+        Map<Long, String> byAttempt = new HashMap<>();
+        tx.list(
+                "select id, planned_first from attempt where number = ? and planned_first is not null",
+                r -> byAttempt.put(r.getLong("id"), r.getString("planned_first")),
+                number);
+        return byAttempt;
+    }
+
+    void plannedFirst(Tx tx, long attempt, String fix) {
+        tx.run("update attempt set planned_first = ? where id = ?", fix, attempt);
+    }
+
     long insert(Tx tx, AttemptRow a) {
         return tx.insert(
                 "insert into attempt (number, error_key, fix_key, position, outcome, bundle, tried_before, minutes, note,"

@@ -4,9 +4,12 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
+import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
@@ -28,25 +31,49 @@ public class CaseLog {
         this.settings = settings;
     }
 
+    /** A case as evidence reads it, and who worked it when: for choosing among cases before evidence is computed. */
+    public record Entry(LoggedCase logged, CaseRow row) {}
+
     /** Every case of a known error and of its aliases, oldest first, with the attempts made under that error. */
     public List<LoggedCase> of(Tx tx, String error) {
+        return entries(tx, error).stream().map(Entry::logged).toList();
+    }
+
+    /** The same with the cases' own rows. */
+    public List<Entry> entries(Tx tx, String error) {
         List<String> keys = new ArrayList<>(List.of(error));
         library.library().error(error).ifPresent(e -> keys.addAll(e.aliases()));
         Map<Long, List<AttemptRow>> byCase = new HashMap<>();
         Map<Long, CaseRow> rows = new HashMap<>();
+        Map<Long, Map<String, String>> facts = new HashMap<>();
+        Map<Long, String> planned = new HashMap<>();
         for (String key : keys) {
             cases.ofError(tx, key).forEach(c -> rows.put(c.number(), c));
             attempts.ofError(tx, key)
                     .forEach(a -> byCase.computeIfAbsent(a.number(), n -> new ArrayList<>())
                             .add(a));
+            facts.putAll(cases.factsOf(tx, key));
+            planned.putAll(attempts.plannedFirst(tx, key));
         }
         return rows.values().stream()
                 .sorted(java.util.Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number))
-                .map(c -> logged(c, byCase.getOrDefault(c.number(), List.of())))
+                .map(c -> new Entry(
+                        logged(
+                                c,
+                                byCase.getOrDefault(c.number(), List.of()),
+                                facts.getOrDefault(c.number(), Map.of()),
+                                planned),
+                        c))
                 .toList();
     }
 
-    private LoggedCase logged(CaseRow c, List<AttemptRow> tried) {
+    /** Notes which fix the plan had first when an attempt was started. */
+    public void planned(Tx tx, long attempt, String fix) {
+        attempts.plannedFirst(tx, attempt, fix);
+    }
+
+    private LoggedCase logged(
+            CaseRow c, List<AttemptRow> tried, Map<String, String> answered, Map<Long, String> planned) {
         List<LoggedAttempt> log = new ArrayList<>();
         for (int i = 0; i < tried.size(); i++) {
             AttemptRow a = tried.get(i);
@@ -56,7 +83,27 @@ public class CaseLog {
         }
         String month =
                 c.openedAt().atZone(settings.zone()).toLocalDate().toString().substring(0, 7);
-        return new LoggedCase(String.valueOf(c.number()), c.productVersion(), month, log);
+        Map<String, String> facts = new HashMap<>(CaseReader.ownFacts(c));
+        facts.putAll(answered);
+        firstPick(tried, planned).ifPresent(pick -> facts.put(Evidence.FIRST_PICK, pick));
+        return new LoggedCase(String.valueOf(c.number()), c.productVersion(), month, log, facts);
+    }
+
+    /** What was tried first, if it is known what the plan had first; see {@link Evidence#FIRST_PICK}. */
+    static Optional<String> firstPick(List<AttemptRow> tried, Map<Long, String> planned) {
+        return tried.stream()
+                .filter(a -> !a.triedBefore())
+                .findFirst()
+                .filter(a -> planned.containsKey(a.id()))
+                .map(a -> planned.get(a.id()).equals(a.fixKey()) ? Evidence.AS_PLANNED : a.fixKey());
+    }
+
+    /** What was tried first on a case, for planning on: as planned while nothing else is known. */
+    public String firstPick(Tx tx, List<AttemptRow> tried) {
+        return tried.isEmpty()
+                ? Evidence.AS_PLANNED
+                : firstPick(tried, attempts.plannedFirst(tx, tried.get(0).number()))
+                        .orElse(Evidence.AS_PLANNED);
     }
 
     /** Of a bundle only the last fix was retested. */
@@ -64,9 +111,18 @@ public class CaseLog {
         boolean bundled = a.bundle() != null && next != null && a.bundle().equals(next.bundle());
         Outcome outcome =
                 bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
-        String fix = library.library().fix(a.fixKey()).map(f -> f.key()).orElse(a.fixKey());
+        Optional<Fix> fix = library.library().fix(a.fixKey());
+        boolean before = fix.map(f -> f.traits().substantial())
+                .filter(day ->
+                        a.startedAt().atZone(settings.zone()).toLocalDate().isBefore(day))
+                .isPresent();
         return new LoggedAttempt(
-                fix, outcome, a.cameBack(), a.triedBefore(), a.minutes() == null ? Double.NaN : a.minutes());
+                fix.map(Fix::key).orElse(a.fixKey()),
+                outcome,
+                a.cameBack(),
+                a.triedBefore(),
+                a.minutes() == null ? Double.NaN : a.minutes(),
+                before);
     }
 
     /** Cases in the order of their numbers with their attempts and facts, for export. */

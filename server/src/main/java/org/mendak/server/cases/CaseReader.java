@@ -55,14 +55,20 @@ public class CaseReader {
 
     /** What is known in a case: its facts, and product, version, phase, device and how it is reached. */
     public Facts facts(Tx tx, CaseRow c) {
+        Map<String, String> all = ownFacts(c);
+        cases.facts(tx, c.number()).forEach(f -> all.put(f.name(), f.value()));
+        return new Facts(all);
+    }
+
+    /** What a case's own row says of it. */
+    static Map<String, String> ownFacts(CaseRow c) {
         Map<String, String> all = new HashMap<>();
         put(all, "product", c.product());
         put(all, "product_version", c.productVersion());
         put(all, "phase", c.phase());
         put(all, "device", c.device());
         put(all, "reached", c.reached());
-        cases.facts(tx, c.number()).forEach(f -> all.put(f.name(), f.value()));
-        return new Facts(all);
+        return all;
     }
 
     private static void put(Map<String, String> all, String name, String value) {

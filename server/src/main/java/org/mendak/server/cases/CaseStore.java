@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -354,6 +355,22 @@ class CaseStore {
                 CaseStore::row,
                 error,
                 error);
+    }
+
+    /** What was answered and captured in the cases of this known error, by case: the newest of each name. */
+    Map<Long, Map<String, String>> factsOf(Tx tx, String error) {
+        Map<Long, Map<String, String>> byCase = new HashMap<>();
+        tx.list(
+                "select f.number, f.name, f.value_ from desk_case c join case_fact f on f.number = c.number"
+                        + " where c.error_key = ? order by f.id",
+                r -> {
+                    Map<String, String> facts = byCase.computeIfAbsent(r.getLong("number"), n -> new HashMap<>());
+                    String value = r.getString("value_");
+                    // an empty value takes an answer back
+                    return value.isEmpty() ? facts.remove(r.getString("name")) : facts.put(r.getString("name"), value);
+                },
+                error);
+        return byCase;
     }
 
     /** How many cases of an error and product were opened. */

@@ -31,7 +31,10 @@ final class SampleText {
                 .filter(s -> s.kind() == Signature.Kind.MESSAGE)
                 .findFirst()
                 .map(Signature::template)
-                .orElseThrow();
+                .orElse(null);
+        if (message == null) {
+            return error.title();
+        }
         String text = message.fill(values);
         String code = error.signatures().stream()
                 .filter(s -> s.kind() == Signature.Kind.CODE)

@@ -5,51 +5,160 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
 import org.mendak.core.simulate.HiddenError;
+import org.mendak.core.simulate.HiddenFact;
 import org.snakeyaml.engine.v2.api.Load;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 
 /** The hidden truth of the demo, from {@code demo/seed.yaml}. */
-record Seed(
-        long seed,
-        int cases,
-        int days,
-        List<String> agents,
-        List<String> piers,
-        Map<String, Map<String, Object>> truth) {
+record Seed(Map<String, Object> all) {
+
+    private static final double EVEN = 0.5;
 
     @SuppressWarnings("unchecked")
     static Seed read(Path file) {
         try {
-            Map<String, Object> all = (Map<String, Object>)
-                    new Load(LoadSettings.builder().build()).loadFromString(Files.readString(file));
-            return new Seed(
-                    ((Number) all.get("seed")).longValue(),
-                    ((Number) all.get("cases")).intValue(),
-                    ((Number) all.get("days")).intValue(),
-                    (List<String>) all.get("agents"),
-                    (List<String>) all.get("piers"),
-                    (Map<String, Map<String, Object>>) all.get("errors"));
+            return new Seed((Map<String, Object>)
+                    new Load(LoadSettings.builder().build()).loadFromString(Files.readString(file)));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
-    /** The errors with their fixes' own minutes. */
+    long seed() {
+        return (long) number(all, "seed");
+    }
+
+    int cases() {
+        return (int) number(all, "cases");
+    }
+
+    int days() {
+        return (int) number(all, "days");
+    }
+
+    List<String> agents() {
+        return texts(all, "agents");
+    }
+
+    List<String> piers() {
+        return texts(all, "piers");
+    }
+
+    List<String> images() {
+        return texts(all, "images");
+    }
+
+    /** An error that has become frequent in the last days, and how many times as often as it used to be. */
+    String surging() {
+        return (String) inner(all, "surge").get("error");
+    }
+
+    double surgesBy() {
+        return number(inner(all, "surge"), "times");
+    }
+
+    /** A text that no runbook covers; {@code {n}} in it is a number. */
+    record Unknown(String product, String phase, int often, String text) {}
+
     @SuppressWarnings("unchecked")
-    List<HiddenError> errors(Map<String, Fix> fixes) {
-        List<HiddenError> errors = new ArrayList<>();
-        truth.forEach((key, t) -> {
-            List<HiddenError.HiddenFix> hidden = new ArrayList<>();
-            ((Map<String, Number>) t.get("shares"))
-                    .forEach((fix, share) -> hidden.add(new HiddenError.HiddenFix(
-                            fix, share.doubleValue(), fixes.get(fix).minutes())));
-            errors.add(new HiddenError(key, number(t, "often"), hidden, number(t, "none"), number(t, "overlap")));
-        });
-        return errors;
+    List<Unknown> unknown() {
+        return ((List<Map<String, Object>>) all.get("unknown"))
+                .stream()
+                        .map(u -> new Unknown(
+                                (String) u.get("product"), (String) u.get("phase"), (int) number(u, "often"), (String)
+                                        u.get("text")))
+                        .toList();
+    }
+
+    /** The months in which an error is met more often, from 1; empty if it has no season. */
+    List<Integer> season(String error) {
+        Object months = inner(errors(), error).get("season");
+        return months == null
+                ? List.of()
+                : ((List<?>) months).stream().map(m -> ((Number) m).intValue()).toList();
+    }
+
+    /** The errors with their fixes' own minutes. */
+    List<HiddenError> hidden(Map<String, KnownError> library, Map<String, Fix> fixes) {
+        List<HiddenError> hidden = new ArrayList<>();
+        errors().keySet().forEach(key -> hidden.add(hidden(library.get(key), fixes)));
+        return hidden;
+    }
+
+    private HiddenError hidden(KnownError error, Map<String, Fix> fixes) {
+        Map<String, Object> t = inner(errors(), error.key());
+        Map<String, Object> shares = inner(t, "shares");
+        Map<String, Object> breaks = inner(t, "breaks");
+        List<HiddenError.HiddenFix> hidden = new ArrayList<>();
+        double[] share = new double[error.tries().size() + 1];
+        for (KnownError.TryItem item : error.tries()) {
+            String fix = item.fix();
+            double minutes = fixes.get(fix).minutes();
+            boolean broken = fix.equals(breaks.get("fix"));
+            share[hidden.size()] = shares.containsKey(fix) ? number(shares, fix) : 0;
+            hidden.add(new HiddenError.HiddenFix(
+                    fix,
+                    minutes,
+                    minutes,
+                    after(error, item),
+                    0,
+                    broken ? (int) number(breaks, "release") : HiddenError.HiddenFix.NEVER,
+                    broken ? number(breaks, "factor") : 1));
+        }
+        share[hidden.size()] = number(t, "none");
+        return HiddenError.of(
+                error.key(),
+                number(t, "often"),
+                hidden,
+                share,
+                number(t, "overlap"),
+                facts(error, inner(t, "goes-with")));
+    }
+
+    private static long after(KnownError error, KnownError.TryItem item) {
+        long after = 0;
+        for (int i = 0; i < error.tries().size(); i++) {
+            after |= item.after().contains(error.tries().get(i).fix()) ? 1L << i : 0;
+        }
+        return after;
+    }
+
+    /** Facts with their first two answers, and how likely the first is by cause; even where the seed says nothing. */
+    private static List<HiddenFact> facts(KnownError error, Map<String, Object> goesWith) {
+        List<HiddenFact> facts = new ArrayList<>();
+        for (KnownError.Question q : error.questions()) {
+            if (goesWith.containsKey(q.sets())) {
+                Map<String, Object> chances = inner(goesWith, q.sets());
+                double[][] rows = new double[error.tries().size() + 1][];
+                Arrays.fill(rows, new double[] {EVEN, 1 - EVEN});
+                for (int k = 0; k < error.tries().size(); k++) {
+                    String fix = error.tries().get(k).fix();
+                    double first = chances.containsKey(fix) ? number(chances, fix) : EVEN;
+                    rows[k] = new double[] {first, 1 - first};
+                }
+                facts.add(new HiddenFact(q.sets(), q.choices().subList(0, 2), rows));
+            }
+        }
+        return facts;
+    }
+
+    private Map<String, Object> errors() {
+        return inner(all, "errors");
+    }
+
+    @SuppressWarnings("unchecked")
+    private static Map<String, Object> inner(Map<String, Object> t, String name) {
+        return (Map<String, Object>) t.getOrDefault(name, Map.of());
+    }
+
+    private static List<String> texts(Map<String, Object> t, String name) {
+        return ((List<?>) t.get(name)).stream().map(String::valueOf).toList();
     }
 
     private static double number(Map<String, Object> t, String name) {

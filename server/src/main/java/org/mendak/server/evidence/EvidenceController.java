@@ -80,7 +80,8 @@ class EvidenceController {
         Library now = library.library();
         KnownError error = now.error(key)
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
-        Evidence e = db.tx(tx -> evidence.of(tx, error, now.fixes(), query.get("fact.product_version")));
+        Evidence e = db.tx(tx -> evidence.of(tx, error, now.fixes(), query.get("fact.product_version")))
+                .evidence();
         List<FixEvidence> fixes = new ArrayList<>();
         for (int i = 0; i < e.fixes().size(); i++) {
             fixes.add(fix(e, i, Optional.ofNullable(now.fixes().get(e.fixes().get(i)))));

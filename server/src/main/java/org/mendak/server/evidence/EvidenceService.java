@@ -3,12 +3,18 @@ package org.mendak.server.evidence;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import org.mendak.core.evidence.Basis;
 import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.evidence.Variable;
+import org.mendak.core.language.Facts;
+import org.mendak.core.plan.PastConditions;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
 import org.mendak.server.cases.CaseLog;
 import org.mendak.server.library.Library;
+import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -21,15 +27,28 @@ public class EvidenceService {
     private static final double UNKNOWN_MINUTES = 10;
 
     /** What a fit depends on. */
-    private record Key(String error, String version, long revision, List<String> fixes, List<Double> minutes) {}
+    private record Key(
+            String error,
+            String version,
+            long revision,
+            List<String> fixes,
+            List<Double> minutes,
+            List<Variable> variables,
+            List<String> conditions,
+            List<String> changed) {}
+
+    /** Evidence, and how often conditions held in the same cases. */
+    public record Fitted(Evidence evidence, PastConditions past) {}
 
     private final EvidenceStore store;
     private final CaseLog log;
-    private final Map<Key, Evidence> fits = new ConcurrentHashMap<>();
+    private final LibraryService library;
+    private final Map<Key, Fitted> fits = new ConcurrentHashMap<>();
 
-    EvidenceService(EvidenceStore store, CaseLog log) {
+    EvidenceService(EvidenceStore store, CaseLog log, LibraryService library) {
         this.store = store;
         this.log = log;
+        this.library = library;
     }
 
     @EventListener
@@ -43,23 +62,70 @@ public class EvidenceService {
      * @param fixes its fixes that are published, by key
      * @param version the product version of the case at hand; null if unknown
      */
-    public Evidence of(Tx tx, KnownError error, Map<String, Fix> fixes, String version) {
-        List<String> keys = Library.fixKeys(error);
-        List<Double> minutes = keys.stream()
-                .map(k -> fixes.containsKey(k) ? fixes.get(k).minutes() : UNKNOWN_MINUTES)
-                .toList();
-        Key key = new Key(error.key(), version == null ? "" : version, store.revision(tx, error.key()), keys, minutes);
-        Evidence known = fits.get(key);
+    public Fitted of(Tx tx, KnownError error, Map<String, Fix> fixes, String version) {
+        Key key = new Key(
+                error.key(),
+                version == null ? "" : version,
+                store.revision(tx, error.key()),
+                Library.fixKeys(error),
+                minutes(error, fixes),
+                variables(error),
+                error.tries().stream().map(KnownError.TryItem::whenText).toList(),
+                changed(error));
+        Fitted known = fits.get(key);
         if (known != null) {
             return known;
         }
-        Evidence fresh =
-                Evidence.of(keys, minutes.stream().mapToDouble(m -> m).toArray(), log.of(tx, error.key()), version);
+        Fitted fresh = fit(error, fixes, log.of(tx, error.key()), version);
         if (fits.size() >= MOST_KEPT) {
             fits.clear();
         }
         fits.put(key, fresh);
         return fresh;
+    }
+
+    /** The evidence of some of an error's cases; not kept. */
+    Fitted fit(KnownError error, Map<String, Fix> fixes, List<LoggedCase> cases, String version) {
+        return new Fitted(
+                Evidence.of(new Basis(
+                        Library.fixKeys(error),
+                        minutes(error, fixes),
+                        cases,
+                        version,
+                        variables(error),
+                        Basis.FirstPicks.WHEN_TELLING)),
+                PastConditions.of(
+                        error, cases.stream().map(c -> new Facts(c.facts())).toList()));
+    }
+
+    private static List<Double> minutes(KnownError error, Map<String, Fix> fixes) {
+        return Library.fixKeys(error).stream()
+                .map(k -> fixes.containsKey(k) ? fixes.get(k).minutes() : UNKNOWN_MINUTES)
+                .toList();
+    }
+
+    /** The facts that tell causes apart; one that a question sets, or that costs minutes, had to be asked for. */
+    private List<Variable> variables(KnownError error) {
+        return error.tells().stream()
+                .map(name -> new Variable(
+                        name,
+                        error.questions().stream().anyMatch(q -> q.sets().equals(name))
+                                || library.library()
+                                        .vocabulary()
+                                        .fact(name)
+                                        .filter(f -> f.minutes() > 0)
+                                        .isPresent()))
+                .toList();
+    }
+
+    /** When its fixes were changed so much that what was tried before counts less. */
+    private List<String> changed(KnownError error) {
+        return Library.fixKeys(error).stream()
+                .map(k -> library.library()
+                        .fix(k)
+                        .map(f -> String.valueOf(f.traits().substantial()))
+                        .orElse(""))
+                .toList();
     }
 
     List<EvidenceStore.Count> counts(Tx tx) {

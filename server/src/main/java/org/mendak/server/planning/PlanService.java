@@ -1,12 +1,12 @@
 package org.mendak.server.planning;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.language.Facts;
 import org.mendak.core.plan.CasePlanner;
@@ -16,6 +16,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.AttemptStarted;
+import org.mendak.server.cases.CaseLog;
 import org.mendak.server.cases.CaseReader;
 import org.mendak.server.cases.CaseRow;
 import org.mendak.server.evidence.EvidenceService;
@@ -41,6 +42,7 @@ public class PlanService {
     private final LibraryService library;
     private final JsonMapper json;
     private final PlanStore store;
+    private final CaseLog log;
 
     PlanService(
             Db db,
@@ -48,13 +50,15 @@ public class PlanService {
             EvidenceService evidence,
             LibraryService library,
             JsonMapper json,
-            PlanStore store) {
+            PlanStore store,
+            CaseLog log) {
         this.db = db;
         this.cases = cases;
         this.evidence = evidence;
         this.library = library;
         this.json = json;
         this.store = store;
+        this.log = log;
     }
 
     /** The plan of a case; empty if no known error was recognised in it. */
@@ -65,21 +69,28 @@ public class PlanService {
 
     private Optional<Plan> ofCase(Tx tx, long number) {
         CaseRow c = cases.row(tx, number);
+        return ofCase(
+                tx,
+                c,
+                Arrays.stream(c.pinned().split(",")).filter(s -> !s.isEmpty()).toList());
+    }
+
+    private Optional<Plan> ofCase(Tx tx, CaseRow c, List<String> pinned) {
         return cases.error(tx, c).map(error -> {
             Map<String, Fix> fixes = cases.fixes(tx, c, error);
-            Evidence e = evidence.of(tx, error, fixes, c.productVersion());
-            List<String> pinned = List.of(c.pinned().split(",")).stream()
-                    .filter(s -> !s.isEmpty())
-                    .toList();
+            EvidenceService.Fitted fitted = evidence.of(tx, error, fixes, c.productVersion());
+            List<AttemptRow> attempts = cases.attempts(tx, c.number());
+            Progress done = progress(error.key(), attempts);
             return CasePlanner.plan(new CasePlanner.Request(
                     error,
                     fixes,
                     library.library().vocabulary(),
                     cases.facts(tx, c),
-                    progress(error.key(), cases.attempts(tx, number)),
-                    e,
+                    new Progress(done.failed(), done.setAside(), log.firstPick(tx, attempts)),
+                    fitted.evidence(),
                     pinned,
-                    c.goal().equals("going")));
+                    c.goal().equals("going"),
+                    fitted.past()));
         });
     }
 
@@ -91,15 +102,17 @@ public class PlanService {
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
         Map<String, Fix> fixes = new HashMap<>();
         Library.fixKeys(error).forEach(k -> now.fix(k).ifPresent(f -> fixes.put(k, f)));
-        return db.tx(tx -> CasePlanner.plan(new CasePlanner.Request(
+        EvidenceService.Fitted fitted = db.tx(tx -> evidence.of(tx, error, fixes, facts.get("product_version")));
+        return CasePlanner.plan(new CasePlanner.Request(
                 error,
                 fixes,
                 now.vocabulary(),
                 new Facts(facts),
                 Progress.NONE,
-                evidence.of(tx, error, fixes, facts.get("product_version")),
+                fitted.evidence(),
                 List.of(),
-                "going".equals(facts.get("goal")))));
+                "going".equals(facts.get("goal")),
+                fitted.past()));
     }
 
     /** What the attempts so far mean for the plan; an attempt that is being worked means nothing yet. */
@@ -142,10 +155,14 @@ public class PlanService {
         };
     }
 
-    /** Keeps the plan that was shown when somebody started a fix. */
+    /** Keeps the plan that was shown when somebody started a fix, and what it would have had first without their own order. */
     @EventListener
     void started(AttemptStarted event) {
+        CaseRow c = cases.row(event.tx(), event.number());
         ofCase(event.tx(), event.number())
                 .ifPresent(plan -> store.keep(event.tx(), event.attempt(), json.writeValueAsString(PlanView.of(plan))));
+        ofCase(event.tx(), c, List.of())
+                .flatMap(plan -> plan.ordered().stream().findFirst())
+                .ifPresent(first -> log.planned(event.tx(), event.attempt(), first.key()));
     }
 }
