@@ -19,7 +19,7 @@ final class Judge {
         for (Suspect s : suspects) {
             double others = 0;
             for (Suspect o : suspects) {
-                if (o != s && compete(s, o) && !disputesInVain(o, s)) {
+                if (o != s && compete(s, o)) {
                     others += Math.exp(Math.min(40, o.score) - Math.max(0, s.score));
                 }
             }
@@ -31,15 +31,6 @@ final class Judge {
                 .reversed()
                 .thenComparing(s -> s.error.key()));
         outerFirst(suspects);
-    }
-
-    /**
-     * Whether a suspect that would not even be shown speaks against a code: in a large library there are always many that share a
-     * word with the line, and all of them together must not make a code doubtful.
-     */
-    private static boolean disputesInVain(Suspect weak, Suspect code) {
-        double alone = 1 / (1 + Math.exp(-weak.score));
-        return code.from < 0 && !code.codes.isEmpty() && weak.codes.isEmpty() && alone < Recognition.PERHAPS;
     }
 
     /** Whether the one's stretch covers half of the other's or more; without a place (a code alone) all compete. */

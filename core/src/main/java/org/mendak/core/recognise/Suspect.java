@@ -27,6 +27,8 @@ final class Suspect {
     /** Raw stretches that are values of this error's placeholders. */
     final List<int[]> valueSpans = new ArrayList<>();
 
+    private static final double FEW_WORDS = 0.3;
+
     boolean exact;
     int literalCharacters;
     int from = -1;
@@ -69,7 +71,7 @@ final class Suspect {
     /** Nats that it explains less those that it leaves open, with a little for every character to the letter. */
     double merit() {
         double own = codes.isEmpty() ? 0 : 12;
-        if (best == null) {
+        if (best == null || !wordsCount()) {
             return own;
         }
         double[] f = best.features();
@@ -80,11 +82,16 @@ final class Suspect {
                 + (exact ? 4 + 0.2 * literalCharacters : 0);
     }
 
+    /** Whether the words are taken into account: beside a code, a few in passing are neither for nor against it. */
+    private boolean wordsCount() {
+        return codes.isEmpty() || best.features()[Features.COVERAGE] > FEW_WORDS;
+    }
+
     /** The features with codes and exactness, and without the message's if the code says more than what is left of the message. */
     double[] features(int signatures) {
         double[] f = new double[Features.NAMES.size()];
         boolean strong = codes.stream().anyMatch(c -> !c.isBare());
-        if (best != null && (codes.isEmpty() || best.features()[Features.COVERAGE] > 0.3)) {
+        if (best != null && wordsCount()) {
             System.arraycopy(best.features(), 0, f, 0, f.length);
             f[Features.CODE_AND_WORDS] = codes.isEmpty() ? 0 : 1;
         }
