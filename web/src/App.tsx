@@ -6,6 +6,7 @@ import { HttpError } from "./api";
 import { CasePage } from "./case";
 import { DeskPage } from "./desk";
 import { ClothContext, Frame } from "./frame";
+import { ErrorEvidencePage, EvidencePage } from "./evidence";
 import { ErrorPage, FixPage, ShelvesPage } from "./library";
 import { chosenCloth, type ClothChoice, clothFor, Coming, keepCloth, MarksPage, themeOf, wear } from "./look";
 import { SessionGate, WelcomePage } from "./session";
@@ -69,6 +70,8 @@ function Places() {
         <Route path="/library" element={<ShelvesPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
+        <Route path="/evidence" element={<EvidencePage />} />
+        <Route path="/evidence/:key" element={<ErrorEvidencePage />} />
         <Route path="/write/:kind" element={<NewDocumentPage />} />
         <Route
           path="/write/:kind/:key"

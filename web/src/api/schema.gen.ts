@@ -571,9 +571,43 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
+    /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
     get: operations["of"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/errors/{key}/evidence.csv": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
+    get: operations["table"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/errors/{key}/evidence/draft": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["draft"];
     delete?: never;
     options?: never;
     head?: never;
@@ -604,6 +638,40 @@ export interface paths {
       cookie?: never;
     };
     get: operations["occurrences"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/evidence/desk": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
+    get: operations["ofDesk"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/evidence/desk.csv": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
+    get: operations["deskTable"];
     put?: never;
     post?: never;
     delete?: never;
@@ -1379,6 +1447,76 @@ export interface components {
       fix: components["schemas"]["FixSheet"] | null;
       problems: components["schemas"]["Problem"][];
     };
+    DeskEvidence: {
+      bins: components["schemas"]["DeskEvidenceBin"][];
+      /** Format: int32 */
+      cases: number;
+      choices: components["schemas"]["ErrorEvidenceChoices"];
+      /** Format: int32 */
+      chosen: number;
+      errors: components["schemas"]["DeskEvidenceErrorLine"][];
+      /** Format: int32 */
+      firstFix: number;
+      /** Format: int32 */
+      held: number;
+      months: components["schemas"]["DeskEvidenceMonth"][];
+      quartiles: number[];
+      /** Format: double */
+      savedAMonth: number;
+      /** Format: int32 */
+      solved: number;
+    };
+    DeskEvidenceBin: {
+      /** Format: int32 */
+      cases: number;
+      /** Format: int32 */
+      upTo: number | null;
+    };
+    DeskEvidenceChanged: {
+      /** Format: double */
+      before: number;
+      fell: boolean;
+      fix: string;
+      month: string;
+      release: null | string;
+      /** Format: double */
+      since: number;
+      title: string;
+    };
+    DeskEvidenceErrorLine: {
+      /** Format: int32 */
+      cases: number;
+      /** Format: double */
+      casesAMonth: number;
+      changes: components["schemas"]["DeskEvidenceChanged"][];
+      error: string;
+      littleEvidence: boolean;
+      measured: boolean;
+      /** Format: double */
+      minutesAuthored: null | number;
+      /** Format: double */
+      minutesMeasured: null | number;
+      orderDiffers: boolean;
+      ruleOut: string[];
+      /** Format: double */
+      savedAMonth: null | number;
+      /** Format: int32 */
+      solved: number;
+      title: string;
+    };
+    DeskEvidenceMonth: {
+      /** Format: int32 */
+      cases: number;
+      /** Format: int32 */
+      firstFix: number;
+      /** Format: int32 */
+      held: number;
+      /** Format: double */
+      median: null | number;
+      month: string;
+      /** Format: int32 */
+      solved: number;
+    };
     DocumentDraft: {
       key: string;
       kind: string;
@@ -1387,6 +1525,170 @@ export interface components {
     DocumentTransition: {
       note?: null | string;
       to?: null | string;
+    };
+    ErrorEvidence: {
+      /** Format: int32 */
+      cases: number;
+      choices: components["schemas"]["ErrorEvidenceChoices"];
+      /** Format: int32 */
+      chosen: number;
+      error: string;
+      fixes: components["schemas"]["ErrorEvidenceFixEvidence"][];
+      forWhom: components["schemas"]["ErrorEvidenceForWhom"][];
+      /** Format: double */
+      handOverMinutes: number;
+      measured: boolean;
+      oneOrder: boolean;
+      order: components["schemas"]["ErrorEvidenceOrder"];
+      releases: components["schemas"]["ErrorEvidenceRelease"][];
+      since: null | string;
+      /** Format: int32 */
+      solved: number;
+      teaching: components["schemas"]["ErrorEvidenceTeaching"][];
+      title: string;
+    };
+    ErrorEvidenceChange: {
+      caseNumbers: number[];
+      /** Format: double */
+      factor: number;
+      fell: boolean;
+      /** Format: int32 */
+      heldBefore: number;
+      /** Format: int32 */
+      heldSince: number;
+      month: string;
+      release: null | string;
+      /** Format: int32 */
+      triedBefore: number;
+      /** Format: int32 */
+      triedSince: number;
+    };
+    ErrorEvidenceChoices: {
+      agents: string[];
+      facts: components["schemas"]["ErrorEvidenceFactChoice"][];
+      products: string[];
+    };
+    ErrorEvidenceCount: {
+      /** Format: int32 */
+      held: number;
+      /** Format: int32 */
+      tried: number;
+    };
+    ErrorEvidenceFactChoice: {
+      name: string;
+      title: string;
+      values: string[];
+    };
+    ErrorEvidenceFixEvidence: {
+      /** Format: double */
+      afterRestart: null | number;
+      /** Format: double */
+      authoredMinutes: null | number;
+      byMonth: components["schemas"]["ErrorEvidenceMonth"][];
+      caseNumbers: number[];
+      /** Format: double */
+      chance: null | number;
+      change: components["schemas"]["ErrorEvidenceChange"] | null;
+      /** Format: int32 */
+      held: number;
+      /** Format: double */
+      high: null | number;
+      key: string;
+      /** Format: double */
+      low: null | number;
+      /** Format: double */
+      minutes: number;
+      ruleOut: boolean;
+      /** Format: double */
+      share: null | number;
+      /** Format: double */
+      shareHigh: null | number;
+      /** Format: double */
+      shareLow: null | number;
+      title: string;
+      /** Format: int32 */
+      tried: number;
+      /** Format: int32 */
+      triedFirst: number;
+      tries: components["schemas"]["ErrorEvidenceTry"][];
+      /** Format: int32 */
+      worked: number;
+      /** Format: int32 */
+      workedFirst: number;
+    };
+    ErrorEvidenceForWhom: {
+      fact: string;
+      title: string;
+      values: components["schemas"]["ErrorEvidenceValue"][];
+    };
+    ErrorEvidenceMonth: {
+      /** Format: int32 */
+      held: number;
+      /** Format: double */
+      high: number;
+      /** Format: double */
+      low: number;
+      month: string;
+      /** Format: int32 */
+      tried: number;
+    };
+    ErrorEvidenceOrder: {
+      authored: components["schemas"]["ErrorEvidencePlaced"][];
+      /** Format: double */
+      casesAMonth: number;
+      changes: boolean;
+      /** Format: int32 */
+      handOverAfter: number | null;
+      measured: components["schemas"]["ErrorEvidencePlaced"][];
+      /** Format: double */
+      minutesAuthored: null | number;
+      /** Format: double */
+      minutesMeasured: null | number;
+      /** Format: double */
+      savedACase: null | number;
+      /** Format: double */
+      savedAMonth: null | number;
+    };
+    ErrorEvidencePlaced: {
+      /** Format: double */
+      chance: null | number;
+      key: string;
+      /** Format: double */
+      minutes: number;
+      reasons: string[];
+      title: string;
+    };
+    ErrorEvidenceRelease: {
+      month: string;
+      version: string;
+    };
+    ErrorEvidenceTeaching: {
+      /** Format: double */
+      chance: number;
+      /** Format: double */
+      high: number;
+      key: string;
+      title: string;
+      /** Format: int32 */
+      tried: number;
+      /** Format: int32 */
+      triedFirst: number;
+    };
+    ErrorEvidenceTry: {
+      /** Format: int64 */
+      caseNumber: number;
+      first: boolean;
+      held: boolean;
+      /** Format: double */
+      minutes: null | number;
+      month: string;
+      version: null | string;
+    };
+    ErrorEvidenceValue: {
+      /** Format: int32 */
+      cases: number;
+      counts: components["schemas"]["ErrorEvidenceCount"][];
+      value: string;
     };
     ErrorLine: {
       firstAid: boolean;
@@ -1414,45 +1716,8 @@ export interface components {
       tries: components["schemas"]["TryLine"][];
       verify: components["schemas"]["VerifyLine"][];
     };
-    EvidenceErrorEvidence: {
-      /** Format: int32 */
-      cases: number;
-      error: string;
-      fixes: components["schemas"]["EvidenceFixEvidence"][];
-      measured: boolean;
-      /** Format: int32 */
-      solved: number;
-    };
-    EvidenceFixEvidence: {
-      byMonth: components["schemas"]["EvidenceMonth"][];
-      caseNumbers: number[];
-      /** Format: double */
-      chance: null | number;
-      /** Format: int32 */
-      held: number;
-      /** Format: double */
-      high: null | number;
-      key: string;
-      /** Format: double */
-      low: null | number;
-      /** Format: double */
-      minutes: number;
-      title: string;
-      /** Format: int32 */
-      tried: number;
-      /** Format: int32 */
-      triedFirst: number;
-      /** Format: int32 */
-      worked: number;
-      /** Format: int32 */
-      workedFirst: number;
-    };
-    EvidenceMonth: {
-      /** Format: int32 */
-      held: number;
-      month: string;
-      /** Format: int32 */
-      tried: number;
+    EvidenceDraftWanted: {
+      ruleOut?: null | string;
     };
     EvidenceOccurrence: {
       /** Format: int32 */
@@ -1590,6 +1855,14 @@ export interface components {
       reason: string;
       title: string;
     };
+    PlanNotAsked: {
+      /** Format: double */
+      costsMore: number;
+      fact: string;
+      /** Format: double */
+      minutes: number;
+      title: string;
+    };
     PlanStep: {
       /** Format: double */
       chance: null | number;
@@ -1598,7 +1871,7 @@ export interface components {
       /** Format: double */
       costOfLater: null | number;
       /** Format: double */
-      elapsedByHere: number;
+      elapsedByHere: null | number;
       /** Format: double */
       high: null | number;
       key: string;
@@ -1610,12 +1883,14 @@ export interface components {
       missingNeeds: string[];
       reasons: string[];
       /** Format: double */
+      saves: null | number;
+      /** Format: double */
       solvedByHere: null | number;
       title: string;
       /** Format: int32 */
-      tried: number;
+      tried: number | null;
       /** Format: int32 */
-      triedHere: number;
+      triedHere: number | null;
     };
     PlanView: {
       /** Format: int32 */
@@ -1628,6 +1903,7 @@ export interface components {
       /** Format: int32 */
       handOverAfter: number | null;
       mode: string;
+      notWorthAsking: components["schemas"]["PlanNotAsked"][];
       ordered: components["schemas"]["PlanStep"][];
     };
     Problem: {
@@ -2843,7 +3119,57 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["EvidenceErrorEvidence"];
+          "application/json": components["schemas"]["ErrorEvidence"];
+        };
+      };
+    };
+  };
+  table: {
+    parameters: {
+      query: {
+        table: string;
+      };
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "text/csv;charset=UTF-8": string;
+        };
+      };
+    };
+  };
+  draft: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["EvidenceDraftWanted"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LibraryView"];
         };
       };
     };
@@ -2886,6 +3212,48 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["EvidenceOccurrence"][];
+        };
+      };
+    };
+  };
+  ofDesk: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DeskEvidence"];
+        };
+      };
+    };
+  };
+  deskTable: {
+    parameters: {
+      query: {
+        table: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "text/csv;charset=UTF-8": string;
         };
       };
     };

@@ -32,8 +32,12 @@ export type Judged = S["CaseJudged"];
 export type Piece = S["CasePiece"];
 export type Opening = S["CaseOpening"];
 export type CasePatch = S["CasePatch"];
-export type Plan = S["PlanView"];
-export type PlanStep = S["PlanStep"];
+export type PlanView = S["PlanView"];
+export type PlanQuestion = S["PlanStep"];
+/** A fix at its place in a plan. */
+export type PlanStep = S["PlanStep"] & { elapsedByHere: number; tried: number; triedHere: number };
+/** A plan with its fixes apart from the questions that stand between them. */
+export type Plan = Omit<PlanView, "ordered"> & { ordered: PlanStep[]; questions: PlanQuestion[] };
 export type Recognition = S["RecognitionAnswer"];
 export type Candidate = S["RecognitionCandidate"];
 export type Ask = S["RecognitionAsk"];
@@ -47,8 +51,9 @@ export type FixSheet = S["FixSheet"];
 export type StepLine = S["StepLine"];
 export type TryLine = S["TryLine"];
 export type Words = S["ShelfWords"];
-export type ErrorEvidence = S["EvidenceErrorEvidence"];
-export type FixEvidence = S["EvidenceFixEvidence"];
+export type ErrorEvidence = S["ErrorEvidence"];
+export type FixEvidence = S["ErrorEvidenceFixEvidence"];
+export type DeskEvidence = S["DeskEvidence"];
 export type Occurrence = S["EvidenceOccurrence"];
 export type Problem = S["Problem"];
 export type Checked = S["Checked"];

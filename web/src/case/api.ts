@@ -9,6 +9,8 @@ import {
   getJson,
   getText,
   type Plan,
+  type PlanStep,
+  type PlanView,
   type Question,
   sendFile,
   sendJson,
@@ -28,10 +30,19 @@ export const caseQuery = (n: number) =>
     refetchInterval: COLLEAGUES_MS,
   });
 
+/** The fixes of a plan apart from its questions. */
+export function planOf(view: PlanView): Plan {
+  return {
+    ...view,
+    ordered: view.ordered.filter((s): s is PlanStep => s.kind === "fix"),
+    questions: view.ordered.filter((s) => s.kind === "question"),
+  };
+}
+
 export const planQuery = (n: number) =>
   queryOptions({
     queryKey: ["case", n, "plan"],
-    queryFn: ({ signal }) => getJson<Plan>(`/api/cases/${n}/plan`, signal),
+    queryFn: async ({ signal }) => planOf(await getJson<PlanView>(`/api/cases/${n}/plan`, signal)),
   });
 
 /** The runbook as the case keeps it; null while no known error was recognised. */

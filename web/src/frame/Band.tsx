@@ -69,6 +69,7 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
           {words.places.inHand}
         </NavLink>
         <NavLink to="/library">{words.places.library}</NavLink>
+        <NavLink to="/evidence">{words.places.evidence}</NavLink>
       </nav>
       <Popover
         trigger="click"

@@ -127,8 +127,16 @@ const evidence: FixEvidence = {
   low: 0.52,
   high: 0.71,
   minutes: 5.4,
-  byMonth: [{ month: "2026-03", tried: 9, held: 7 }],
+  byMonth: [{ month: "2026-03", tried: 9, held: 7, low: 0.2, high: 0.9 }],
   caseNumbers: [12, 19],
+  share: 0.64,
+  shareLow: 0.56,
+  shareHigh: 0.71,
+  authoredMinutes: 4,
+  change: null,
+  ruleOut: false,
+  afterRestart: null,
+  tries: [],
 };
 
 test("evidence is a bar and a few words; pressed, the counts, the months and the cases behind it", async () => {

@@ -154,7 +154,7 @@ export function MiniSeam({ outcomes, planned = 3 }: { outcomes: string[]; planne
   );
 }
 
-const BAR = 160;
+const [NARROW_BAR, WIDE_BAR] = [160, 250];
 
 /** A measured success on a ruler from 0 to 100 %: plausible range, estimate, and the cases behind it. */
 export function StitchBar(p: {
@@ -164,8 +164,13 @@ export function StitchBar(p: {
   worked?: number;
   tried?: number;
   says: string;
+  /** Longer, for a page of its own. */
+  wide?: boolean;
+  /** Whether the estimate stands for something that was never seen. */
+  guessed?: boolean;
 }) {
-  const thin = p.low === null || p.high === null;
+  const BAR = p.wide ? WIDE_BAR : NARROW_BAR;
+  const thin = p.guessed || p.low === null || p.high === null;
   return (
     <svg
       className="mark stitch-bar"
@@ -180,11 +185,16 @@ export function StitchBar(p: {
         className="ruler"
         d={`M0 17H${BAR}M0 17v4M${BAR / 4} 17v3M${BAR / 2} 17v4M${(BAR * 3) / 4} 17v3M${BAR} 17v4`}
       />
-      {ticks(p.worked ?? 0, p.tried ?? 0, 53).map((t, i) => (
+      {ticks(p.worked ?? 0, p.tried ?? 0, p.wide ? 80 : 53).map((t, i) => (
         <path key={i} className={t.held ? "tick held" : "tick"} d={`M${t.x * BAR + 1} 23v5`} />
       ))}
       {p.low !== null && p.high !== null && (
-        <path className="thread" d={`M${p.low * BAR} 9H${p.high * BAR}`} strokeWidth={2.6} />
+        <path
+          className="thread"
+          d={`M${p.low * BAR} 9H${p.high * BAR}`}
+          strokeWidth={p.guessed ? 1.6 : 2.6}
+          strokeDasharray={p.guessed ? "5 4" : undefined}
+        />
       )}
       {p.chance !== null && <Cross x={p.chance * BAR} y={9} r={thin ? 4 : 5} width={thin ? 1.4 : 2.6} />}
     </svg>

@@ -1,13 +1,17 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
+import { evidenceWords } from "./evidence";
+
+const monthName = (month: string, how: Intl.DateTimeFormatOptions) =>
+  new Date(`${month}-15T00:00:00Z`).toLocaleDateString("en-GB", { ...how, timeZone: "UTC" });
 
 export const words = {
   lang: "en",
   /** For dates. */
   locale: "en-GB",
   product: "Mendak",
-  places: { inHand: "In hand", library: "Library", team: "Team" },
+  places: { inHand: "In hand", library: "Library", evidence: "Evidence", team: "Team" },
   field: {
     ask: "What did it say?",
     label: "What did it say? Paste or type, or find a case by caller, device or reference",
@@ -45,6 +49,8 @@ export const words = {
       return tens < 1 ? "seldom" : `about ${tens} in 10`;
     },
     percent: (p: number) => `${Math.round(p * 100)} %`,
+    month: (m: string) => (m === "" ? "" : monthName(m, { month: "short", year: "numeric" })),
+    monthShort: (m: string) => (m.endsWith("-01") ? m.slice(0, 4) : monthName(m, { month: "short" })),
     ago: (minutes: number) => {
       if (minutes < 1) return "just now";
       if (minutes < 60) return `${Math.floor(minutes)} min ago`;
@@ -198,6 +204,7 @@ export const words = {
     },
   },
   case: caseWords,
+  evidence: evidenceWords,
   show: {
     title: "What to do, at the device",
     code: "The code that the desk told you",

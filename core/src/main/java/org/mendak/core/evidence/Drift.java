@@ -75,8 +75,10 @@ public final class Drift {
         if (mean <= ALARM) {
             return Optional.empty();
         }
-        Split best = splits.stream()
-                .max(Comparator.comparingDouble(Split::factor).thenComparingInt(s -> s.release() == null ? 0 : 1))
+        // a release that explains it well enough is named even where some month happens to fit a little better
+        Split best = best(splits.stream().filter(s -> s.release() != null).toList())
+                .filter(s -> s.factor() > ALARM)
+                .or(() -> best(splits))
                 .orElseThrow();
         return Optional.of(new Change(
                 best.release(),
@@ -90,6 +92,10 @@ public final class Drift {
                 best.since().size(),
                 mean,
                 best.since().stream().map(FixTally.Try::caseId).distinct().toList()));
+    }
+
+    private static Optional<Split> best(List<Split> splits) {
+        return splits.stream().max(Comparator.comparingDouble(Split::factor));
     }
 
     private static List<Split> splits(List<FixTally.Try> tries) {

@@ -38,6 +38,7 @@ public record Evidence(
     /** The value of {@link #FIRST_PICK} where the plan was followed. */
     public static final String AS_PLANNED = "as-planned";
 
+    private static final int SELDOM = 5;
     private static final double HALF_LIFE_CASES = 400;
     private static final double OTHER_VERSION = 0.1;
     private static final double STRONGEST = 150;
@@ -105,6 +106,30 @@ public record Evidence(
         int here = t.triedAfter(failed);
         double strength = Math.min(STRONGEST, 4 + here + 0.1 * (t.tried() - here));
         return Optional.of(Interval.wilson(model.chance(i, failed), strength, Interval.Z_80));
+    }
+
+    /**
+     * The fixes that are seldom tried first and whose chance as a first step could be far above the estimate for the minutes they
+     * cost: trying those first now and then would teach most. The most worthwhile first, at most so many.
+     */
+    public List<Integer> worthTryingFirst(int most) {
+        if (!enoughToMeasure()) {
+            return List.of();
+        }
+        return java.util.stream.IntStream.range(0, fixes.size())
+                .filter(i -> tallies.get(i).triedFirst() < SELDOM && hope(i) > 0)
+                .boxed()
+                .sorted(java.util.Comparator.comparingDouble((Integer i) -> -hope(i)))
+                .limit(most)
+                .toList();
+    }
+
+    /** How far the chance could be above the estimate, for each minute. */
+    private double hope(int i) {
+        double estimate = model.chance(i, 0);
+        return plausible(i, 0)
+                .map(r -> (r.high() - estimate) / tallies.get(i).minutes())
+                .orElse(0.0);
     }
 
     /** One computation of evidence. */

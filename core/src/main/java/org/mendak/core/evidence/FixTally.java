@@ -26,6 +26,9 @@ public record FixTally(
         Map<Long, Integer> afterFailed,
         List<Try> tries) {
 
+    private static final int OFTEN = 32;
+    private static final double HARDLY_EVER = 0.05;
+
     /** Counts of one month, such as {@code 2026-03}. */
     public record Month(String month, int tried, int held) {}
 
@@ -47,6 +50,16 @@ public record FixTally(
             throw new IllegalArgumentException(
                     "held " + held + ", worked " + worked + ", tried " + tried + " must not fall");
         }
+    }
+
+    /** Where the share of tries that stayed away plausibly lies at 80 %; all of [0, 1] if it was never tried. */
+    public Interval plausible() {
+        return Interval.wilson(tried == 0 ? 0 : (double) held / tried, tried, Interval.Z_80);
+    }
+
+    /** Whether it was tried often and hardly ever helped: to be proposed for ruling out, never ruled out by itself. */
+    public boolean neverHelps() {
+        return tried >= OFTEN && plausible().high() < HARDLY_EVER;
     }
 
     /** How often it was tried after exactly these fixes had failed. */

@@ -128,7 +128,7 @@ public final class CasePlanner {
                 exclusions.reasons(),
                 fixesIn(order, stop),
                 expected,
-                problem.expectedAtBest(authored),
+                problem.expected(authored, problem.plannedStop(authored, authored.length)),
                 evidence.cases());
     }
 

@@ -32,19 +32,15 @@ final class TryReview {
             List<KnownError.TryItem> later = tries.subList(i + 1, tries.size());
             opposite(t, fix, later);
             workaroundFirst(t, fix, later);
-            if (isPlainRestart(fix)) {
+            if (fix.isPlainRestart()) {
                 restarted = true;
-            } else if (!restarted && fix.steps().stream().anyMatch(s -> s.restartMinutes() > 0)) {
+            } else if (!restarted && fix.restarts()) {
                 found.hint(
                         t.line(),
                         "\"" + t.fix() + "\" restarts something on its way, and no plain restart stands before it",
                         "offer the plain restart first, or evidence cannot tell the two apart");
             }
         }
-    }
-
-    private static boolean isPlainRestart(Fix fix) {
-        return !fix.steps().isEmpty() && fix.steps().stream().allMatch(s -> s.restartMinutes() > 0);
     }
 
     private void opposite(KnownError.TryItem t, Fix fix, List<KnownError.TryItem> later) {

@@ -72,6 +72,16 @@ public record Fix(
         }
     }
 
+    /** Whether it restarts something on its way. */
+    public boolean restarts() {
+        return steps.stream().anyMatch(s -> s.restartMinutes() > 0);
+    }
+
+    /** Whether it is a restart and nothing else. */
+    public boolean isPlainRestart() {
+        return !steps.isEmpty() && steps.stream().allMatch(s -> s.restartMinutes() > 0);
+    }
+
     /** What a fix can do beyond repairing. */
     public enum Risk {
         SAFE,

@@ -35,11 +35,6 @@ public class CaseLog {
     public record Entry(LoggedCase logged, CaseRow row) {}
 
     /** Every case of a known error and of its aliases, oldest first, with the attempts made under that error. */
-    public List<LoggedCase> of(Tx tx, String error) {
-        return entries(tx, error).stream().map(Entry::logged).toList();
-    }
-
-    /** The same with the cases' own rows. */
     public List<Entry> entries(Tx tx, String error) {
         List<String> keys = new ArrayList<>(List.of(error));
         library.library().error(error).ifPresent(e -> keys.addAll(e.aliases()));

@@ -181,7 +181,17 @@ public class CaseService {
     }
 
     CaseViews.Case addFacts(Caller caller, long number, Map<String, String> facts) {
-        return locks.change(caller, number, (tx, c) -> knowledge.addFacts(tx, caller, number, facts, "answer"));
+        return locks.change(caller, number, (tx, c) -> {
+            knowledge.addFacts(tx, caller, number, facts, "answer");
+            factsCount(tx, c);
+        });
+    }
+
+    /** What is learnt of a case of which something was tried already is evidence of who a fix works for. */
+    private void factsCount(Tx tx, CaseRow c) {
+        if (reader.attempts(tx, c.number()).stream().anyMatch(a -> a.outcome() != null)) {
+            changed(tx, c.errorKey());
+        }
     }
 
     CaseViews.Case addText(Caller caller, long number, String written, List<String> unmasked) {
@@ -220,6 +230,7 @@ public class CaseService {
                         + q.capture().source() + ". Nothing was stored.");
             }
             knowledge.addFacts(tx, caller, number, values, "output");
+            factsCount(tx, c);
         });
     }
 

@@ -350,8 +350,8 @@ class CaseStore {
     List<CaseRow> ofError(Tx tx, String error) {
         return tx.list(
                 CASE
-                        + " c where error_key = ? or exists (select 1 from attempt a where a.number = c.number and a.error_key = ?)"
-                        + " order by opened_at, number",
+                        + " where number in (select number from desk_case where error_key = ? union"
+                        + " select number from attempt where error_key = ?) order by opened_at, number",
                 CaseStore::row,
                 error,
                 error);

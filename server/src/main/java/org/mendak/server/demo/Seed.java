@@ -96,17 +96,21 @@ record Seed(Map<String, Object> all) {
         Map<String, Object> shares = inner(t, "shares");
         Map<String, Object> breaks = inner(t, "breaks");
         List<HiddenError.HiddenFix> hidden = new ArrayList<>();
-        double[] share = new double[error.tries().size() + 1];
-        for (KnownError.TryItem item : error.tries()) {
+        // what the seed leaves out nobody tries: it only gets people going
+        List<KnownError.TryItem> tried = error.tries().stream()
+                .filter(item -> shares.containsKey(item.fix()))
+                .toList();
+        double[] share = new double[tried.size() + 1];
+        for (KnownError.TryItem item : tried) {
             String fix = item.fix();
             double minutes = fixes.get(fix).minutes();
             boolean broken = fix.equals(breaks.get("fix"));
-            share[hidden.size()] = shares.containsKey(fix) ? number(shares, fix) : 0;
+            share[hidden.size()] = number(shares, fix);
             hidden.add(new HiddenError.HiddenFix(
                     fix,
                     minutes,
                     minutes,
-                    after(error, item),
+                    after(tried, item),
                     0,
                     broken ? (int) number(breaks, "release") : HiddenError.HiddenFix.NEVER,
                     broken ? number(breaks, "factor") : 1));
@@ -118,27 +122,28 @@ record Seed(Map<String, Object> all) {
                 hidden,
                 share,
                 number(t, "overlap"),
-                facts(error, inner(t, "goes-with")));
+                facts(error, tried, inner(t, "goes-with")));
     }
 
-    private static long after(KnownError error, KnownError.TryItem item) {
+    private static long after(List<KnownError.TryItem> tried, KnownError.TryItem item) {
         long after = 0;
-        for (int i = 0; i < error.tries().size(); i++) {
-            after |= item.after().contains(error.tries().get(i).fix()) ? 1L << i : 0;
+        for (int i = 0; i < tried.size(); i++) {
+            after |= item.after().contains(tried.get(i).fix()) ? 1L << i : 0;
         }
         return after;
     }
 
     /** Facts with their first two answers, and how likely the first is by cause; even where the seed says nothing. */
-    private static List<HiddenFact> facts(KnownError error, Map<String, Object> goesWith) {
+    private static List<HiddenFact> facts(
+            KnownError error, List<KnownError.TryItem> tried, Map<String, Object> goesWith) {
         List<HiddenFact> facts = new ArrayList<>();
         for (KnownError.Question q : error.questions()) {
             if (goesWith.containsKey(q.sets())) {
                 Map<String, Object> chances = inner(goesWith, q.sets());
-                double[][] rows = new double[error.tries().size() + 1][];
+                double[][] rows = new double[tried.size() + 1][];
                 Arrays.fill(rows, new double[] {EVEN, 1 - EVEN});
-                for (int k = 0; k < error.tries().size(); k++) {
-                    String fix = error.tries().get(k).fix();
+                for (int k = 0; k < tried.size(); k++) {
+                    String fix = tried.get(k).fix();
                     double first = chances.containsKey(fix) ? number(chances, fix) : EVEN;
                     rows[k] = new double[] {first, 1 - first};
                 }

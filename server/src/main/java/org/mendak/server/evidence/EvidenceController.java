@@ -1,65 +1,58 @@
 package org.mendak.server.evidence;
 
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import org.mendak.core.evidence.Evidence;
-import org.mendak.core.evidence.FixTally;
-import org.mendak.core.evidence.Interval;
-import org.mendak.core.runbook.Fix;
-import org.mendak.core.runbook.KnownError;
-import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Evidence of one known error, and how often each occurs. */
+/** Measured success: of each known error, of the whole desk, as tables; and drafts made from it. */
 @RestController
 class EvidenceController {
+
+    private static final String CSV = "text/csv;charset=UTF-8";
+    private static final String CHOICE =
+            "Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`.";
 
     /** How often a known error occurs. */
     record Occurrence(String error, int cases, int open, String lastMonth) {}
 
-    /** A month's tries; {@code held} of them ended the case for good. */
-    record Month(String month, int tried, int held) {}
-
-    /**
-     * A fix's measured success. {@code chance} is that of ending a case as its first step; null while too little is known, as
-     * {@code low} and {@code high} are under 20 cases.
-     */
-    record FixEvidence(
-            String key,
-            String title,
-            int tried,
-            int worked,
-            int held,
-            int triedFirst,
-            int workedFirst,
-            Double chance,
-            Double low,
-            Double high,
-            double minutes,
-            List<Month> byMonth,
-            List<Long> caseNumbers) {}
-
-    record ErrorEvidence(String error, int cases, int solved, boolean measured, List<FixEvidence> fixes) {}
+    /** What to make a draft of: the measured order, or, with {@code ruleOut}, one fix ruled out. */
+    @Asked
+    record DraftWanted(String ruleOut) {}
 
     private final EvidenceService evidence;
-    private final LibraryService library;
+    private final ErrorEvidenceService errors;
+    private final DeskEvidenceService desk;
+    private final OrderDraftService drafts;
     private final Db db;
 
-    EvidenceController(EvidenceService evidence, LibraryService library, Db db) {
+    EvidenceController(
+            EvidenceService evidence,
+            ErrorEvidenceService errors,
+            DeskEvidenceService desk,
+            OrderDraftService drafts,
+            Db db) {
         this.evidence = evidence;
-        this.library = library;
+        this.errors = errors;
+        this.desk = desk;
+        this.drafts = drafts;
         this.db = db;
     }
 
@@ -71,42 +64,57 @@ class EvidenceController {
                 .toList();
     }
 
+    @GetMapping("/api/evidence/desk")
+    @Operation(description = CHOICE)
+    DeskEvidence ofDesk(Caller caller, @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+        return desk.of(caller, CaseChoice.of(query));
+    }
+
+    @GetMapping(value = "/api/evidence/desk.csv", produces = CSV)
+    @Operation(description = CHOICE)
+    ResponseEntity<String> deskTable(
+            Caller caller,
+            @RequestParam String table,
+            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+        return file("desk-" + table, EvidenceTables.ofDesk(desk.of(caller, CaseChoice.of(query)), table));
+    }
+
     @GetMapping("/api/errors/{key}/evidence")
+    @Operation(description = CHOICE)
     ErrorEvidence of(
             Caller caller,
             @PathVariable String key,
-            @Parameter(hidden = true) @RequestParam Map<String, String> query) {
-        caller.may(Role.AGENT, Scope.READ, "see evidence");
-        Library now = library.library();
-        KnownError error = now.error(key)
-                .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
-        Evidence e = db.tx(tx -> evidence.of(tx, error, now.fixes(), query.get("fact.product_version")))
-                .evidence();
-        List<FixEvidence> fixes = new ArrayList<>();
-        for (int i = 0; i < e.fixes().size(); i++) {
-            fixes.add(fix(e, i, Optional.ofNullable(now.fixes().get(e.fixes().get(i)))));
-        }
-        return new ErrorEvidence(error.key(), e.cases(), e.solved(), e.enoughToMeasure(), fixes);
+            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+        return errors.of(caller, key, CaseChoice.of(query));
     }
 
-    private static FixEvidence fix(Evidence e, int i, Optional<Fix> fix) {
-        FixTally t = e.tallies().get(i);
-        Optional<Interval> range = e.enoughToMeasure() ? e.plausible(i, 0) : Optional.empty();
-        return new FixEvidence(
-                e.fixes().get(i),
-                fix.map(Fix::title).orElse(e.fixes().get(i)),
-                t.tried(),
-                t.worked(),
-                t.held(),
-                t.triedFirst(),
-                t.workedFirst(),
-                e.enoughToMeasure() ? (Double) e.model().chance(i, 0) : null,
-                range.map(Interval::low).orElse(null),
-                range.map(Interval::high).orElse(null),
-                t.minutes(),
-                t.months().stream()
-                        .map(m -> new Month(m.month(), m.tried(), m.held()))
-                        .toList(),
-                t.cases().stream().map(Long::valueOf).toList());
+    @GetMapping(value = "/api/errors/{key}/evidence.csv", produces = CSV)
+    @Operation(description = CHOICE)
+    ResponseEntity<String> table(
+            Caller caller,
+            @PathVariable String key,
+            @RequestParam String table,
+            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+        return file(key + "-" + table, EvidenceTables.ofError(errors.of(caller, key, CaseChoice.of(query)), table));
+    }
+
+    private static ResponseEntity<String> file(String name, String text) {
+        return ResponseEntity.ok()
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        "attachment; filename=\"" + name.replaceAll("[^a-z0-9-]", "") + ".csv\"")
+                .body(text);
+    }
+
+    /** Makes a draft of the runbook from what was measured; refused with 409 while another draft waits. */
+    @PostMapping("/api/errors/{key}/evidence/draft")
+    @ResponseStatus(HttpStatus.CREATED)
+    LibraryService.View draft(Caller caller, @PathVariable String key, @RequestBody DraftWanted wanted) {
+        if (wanted.ruleOut() != null && wanted.ruleOut().isBlank()) {
+            throw Refusal.badRequest("ruleOut is empty, must be the key of a fix, or left out");
+        }
+        return wanted.ruleOut() == null
+                ? drafts.measuredOrder(caller, key)
+                : drafts.ruledOut(caller, key, wanted.ruleOut());
     }
 }

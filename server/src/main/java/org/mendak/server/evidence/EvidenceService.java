@@ -24,6 +24,7 @@ import org.springframework.stereotype.Service;
 public class EvidenceService {
 
     private static final int MOST_KEPT = 2_000;
+    private static final int MOST_CASES_KEPT = 200_000;
     private static final double UNKNOWN_MINUTES = 10;
 
     /** What a fit depends on. */
@@ -37,6 +38,11 @@ public class EvidenceService {
             List<String> conditions,
             List<String> changed) {}
 
+    /** What a log depends on. */
+    private record Read(long revision, List<String> aliases, List<String> changed) {}
+
+    private record Log(Read key, List<CaseLog.Entry> entries) {}
+
     /** Evidence, and how often conditions held in the same cases. */
     public record Fitted(Evidence evidence, PastConditions past) {}
 
@@ -44,6 +50,7 @@ public class EvidenceService {
     private final CaseLog log;
     private final LibraryService library;
     private final Map<Key, Fitted> fits = new ConcurrentHashMap<>();
+    private final Map<String, Log> logs = new ConcurrentHashMap<>();
 
     EvidenceService(EvidenceStore store, CaseLog log, LibraryService library) {
         this.store = store;
@@ -76,12 +83,31 @@ public class EvidenceService {
         if (known != null) {
             return known;
         }
-        Fitted fresh = fit(error, fixes, log.of(tx, error.key()), version);
+        Fitted fresh = fit(
+                error,
+                fixes,
+                entries(tx, error).stream().map(CaseLog.Entry::logged).toList(),
+                version);
         if (fits.size() >= MOST_KEPT) {
             fits.clear();
         }
         fits.put(key, fresh);
         return fresh;
+    }
+
+    /** The log of an error's cases, oldest first; kept until it changes. */
+    List<CaseLog.Entry> entries(Tx tx, KnownError error) {
+        Read key = new Read(store.revision(tx, error.key()), error.aliases(), changed(error));
+        Log known = logs.get(error.key());
+        if (known != null && known.key().equals(key)) {
+            return known.entries();
+        }
+        List<CaseLog.Entry> entries = log.entries(tx, error.key());
+        if (logs.values().stream().mapToInt(l -> l.entries().size()).sum() + entries.size() > MOST_CASES_KEPT) {
+            logs.clear();
+        }
+        logs.put(error.key(), new Log(key, entries));
+        return entries;
     }
 
     /** The evidence of some of an error's cases; not kept. */

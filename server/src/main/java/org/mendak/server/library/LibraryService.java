@@ -169,6 +169,38 @@ public class LibraryService {
         });
     }
 
+    /**
+     * Changes a published document into a draft for somebody to look at. Refused while a newer draft waits, which nobody may lose.
+     *
+     * @param change from the published text to the draft's
+     */
+    public View redraft(
+            Caller caller,
+            DocumentKind kind,
+            String key,
+            java.util.function.UnaryOperator<String> change,
+            String note) {
+        caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
+        return db.tx(tx -> {
+            StoredDocument d = existing(store.lock(tx, kind, key), kind, key);
+            if (!d.visible()) {
+                throw Refusal.notFound("The " + kind.word() + " \"" + key + "\" is not published.");
+            }
+            if (d.latest() != d.published()) {
+                throw Refusal.conflict("There is a draft of \"" + key + "\" already (revision " + d.latest()
+                        + "). Publish it or take it back first. Nothing was stored.");
+            }
+            String text =
+                    change.apply(store.text(tx, kind.word(), key, d.published()).orElseThrow());
+            ParsedDocument p = parse(kind, key, text);
+            StoredDocument draft =
+                    new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
+            store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
+            audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
+            return view(draft, draft.latest(), Reviewer.review(p, shelf(tx)));
+        });
+    }
+
     private static void checkKey(String key) {
         if (!key.matches("[a-z0-9][a-z0-9-]{0,99}")) {
             throw Refusal.invalid("A document's key is 1 to 100 small letters, digits and dashes.");

@@ -24,6 +24,8 @@ class WebConfig implements WebMvcConfigurer {
         "/case/{n}",
         "/library",
         "/library/{kind}/{key}",
+        "/evidence",
+        "/evidence/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}",
         "/marks",

@@ -1,0 +1,69 @@
+package org.mendak.server.evidence;
+
+import java.util.List;
+import org.mendak.server.platform.OrNull;
+
+/**
+ * What the desk's cases come to.
+ *
+ * @param cases those with a retested attempt
+ * @param firstFix those that the first retested attempt ended for good
+ * @param held those solved that stayed away
+ * @param savedAMonth expected minutes a month that measured orders save against the authors', over all errors; at the chances
+ *     measured now and the rate of the last three months
+ * @param quartiles working minutes of solved cases: a quarter, half, three quarters and nine in ten took at most so many;
+ *     empty without any
+ * @param bins how many solved cases took how long
+ */
+record DeskEvidence(
+        int chosen,
+        int cases,
+        int solved,
+        int firstFix,
+        int held,
+        double savedAMonth,
+        List<Double> quartiles,
+        List<Bin> bins,
+        List<Month> months,
+        List<ErrorLine> errors,
+        ErrorEvidence.Choices choices) {
+
+    /** Solved cases that took up to so many minutes; {@code upTo} is null for all beyond. */
+    record Bin(Integer upTo, int cases) {}
+
+    /** {@code median} are working minutes of the solved; null if none was. */
+    record Month(String month, int cases, int solved, int firstFix, int held, Double median) {}
+
+    /**
+     * One known error.
+     *
+     * @param littleEvidence whether there are too few cases for intervals
+     * @param changes fixes that have stopped working, or begun to
+     * @param ruleOut fixes that could be ruled out
+     * @param orderDiffers whether the measured order is another one than the author's
+     */
+    record ErrorLine(
+            String error,
+            String title,
+            int cases,
+            int solved,
+            boolean measured,
+            boolean littleEvidence,
+            Double minutesMeasured,
+            Double minutesAuthored,
+            double casesAMonth,
+            Double savedAMonth,
+            boolean orderDiffers,
+            List<Changed> changes,
+            List<String> ruleOut) {}
+
+    /** A fix that works less, or more, than it did. */
+    record Changed(
+            String fix,
+            String title,
+            boolean fell,
+            @OrNull String release,
+            String month,
+            double before,
+            double since) {}
+}

@@ -1,0 +1,132 @@
+package org.mendak.server.evidence;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import org.mendak.core.evidence.DeskFigures;
+import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.CaseLog;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.springframework.stereotype.Service;
+
+/** Puts together what the Evidence place tells of the whole desk. */
+@Service
+class DeskEvidenceService {
+
+    private static final List<Double> QUANTILES = List.of(0.25, 0.5, 0.75, 0.9);
+
+    private final Db db;
+    private final ErrorEvidenceService errors;
+    private final LibraryService library;
+
+    DeskEvidenceService(Db db, ErrorEvidenceService errors, LibraryService library) {
+        this.db = db;
+        this.errors = errors;
+        this.library = library;
+    }
+
+    DeskEvidence of(Caller caller, CaseChoice choice) {
+        caller.may(Role.AGENT, Scope.READ, "see evidence");
+        List<DeskEvidence.ErrorLine> lines = new ArrayList<>();
+        List<LoggedCase> cases = new ArrayList<>();
+        List<CaseLog.Entry> all = new ArrayList<>();
+        for (KnownError e : library.library().errors().values()) {
+            // one error at a time, so that no transaction lasts for the whole desk
+            ErrorEvidenceService.Chosen chosen = db.tx(tx -> errors.choose(tx, e, choice));
+            cases.addAll(chosen.cases());
+            all.addAll(chosen.all());
+            if (!chosen.entries().isEmpty()) {
+                lines.add(line(chosen, choice));
+            }
+        }
+        lines.sort(
+                Comparator.comparingDouble((DeskEvidence.ErrorLine l) -> l.savedAMonth() == null ? 0 : -l.savedAMonth())
+                        .thenComparing(DeskEvidence.ErrorLine::title));
+        DeskFigures f = DeskFigures.of(cases);
+        return new DeskEvidence(
+                cases.size(),
+                f.cases(),
+                f.solved(),
+                f.firstFix(),
+                f.held(),
+                lines.stream()
+                        .mapToDouble(l -> l.savedAMonth() == null ? 0 : l.savedAMonth())
+                        .sum(),
+                f.minutes().isEmpty()
+                        ? List.of()
+                        : QUANTILES.stream().map(f::quantile).toList(),
+                bins(f),
+                f.months().stream()
+                        .map(m -> new DeskEvidence.Month(
+                                m.month(),
+                                m.cases(),
+                                m.solved(),
+                                m.firstFix(),
+                                m.held(),
+                                Double.isNaN(m.median()) ? null : m.median()))
+                        .toList(),
+                lines,
+                new ErrorEvidence.Choices(
+                        ErrorEvidenceService.distinct(
+                                all.stream().map(c -> c.row().product()).toList()),
+                        ErrorEvidenceService.distinct(
+                                all.stream().map(c -> c.row().agent()).toList()),
+                        List.of()));
+    }
+
+    private static List<DeskEvidence.Bin> bins(DeskFigures f) {
+        List<Integer> counts = f.histogram();
+        List<DeskEvidence.Bin> bins = new ArrayList<>();
+        for (int b = 0; b < counts.size(); b++) {
+            bins.add(new DeskEvidence.Bin(b < DeskFigures.BINS.size() ? DeskFigures.BINS.get(b) : null, counts.get(b)));
+        }
+        return bins;
+    }
+
+    private DeskEvidence.ErrorLine line(ErrorEvidenceService.Chosen chosen, CaseChoice choice) {
+        Evidence e = chosen.fitted().evidence();
+        ErrorEvidence.Order order = errors.order(chosen, choice);
+        List<ErrorEvidence.FixEvidence> fixes = java.util.stream.IntStream.range(
+                        0, e.fixes().size())
+                .mapToObj(i -> errors.fix(e, i))
+                .toList();
+        return new DeskEvidence.ErrorLine(
+                chosen.error().key(),
+                chosen.error().title(),
+                chosen.entries().size(),
+                e.solved(),
+                e.enoughToMeasure(),
+                e.cases() < Evidence.ENOUGH_FOR_INTERVAL,
+                order.minutesMeasured(),
+                order.minutesAuthored(),
+                order.casesAMonth(),
+                order.savedAMonth(),
+                order.changes(),
+                fixes.stream().flatMap(DeskEvidenceService::changed).toList(),
+                fixes.stream()
+                        .filter(ErrorEvidence.FixEvidence::ruleOut)
+                        .map(ErrorEvidence.FixEvidence::title)
+                        .toList());
+    }
+
+    private static Stream<DeskEvidence.Changed> changed(ErrorEvidence.FixEvidence f) {
+        ErrorEvidence.Change c = f.change();
+        return c == null
+                ? Stream.empty()
+                : Stream.of(new DeskEvidence.Changed(
+                        f.key(),
+                        f.title(),
+                        c.fell(),
+                        c.release(),
+                        c.month(),
+                        (double) c.heldBefore() / c.triedBefore(),
+                        (double) c.heldSince() / c.triedSince()));
+    }
+}

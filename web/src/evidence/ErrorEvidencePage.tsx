@@ -1,0 +1,201 @@
+import "./evidence.css";
+import { useQuery } from "@tanstack/react-query";
+import { useContext, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { ErrorEvidence, FixEvidence } from "../api";
+import { SignedIn } from "../frame";
+import { Coming, Failed, KeyButton, useKeys } from "../look";
+import { words } from "../words";
+import { errorEvidenceQuery, tableOfError } from "./api";
+import { FilterLine } from "./FilterLine";
+import { filtersOf, searchOf, withFact } from "./filters";
+import { FixRows } from "./FixRows";
+import { Months } from "./Months";
+import { Drafted, OrderBeside, useDraft } from "./OrderBeside";
+import { Tries } from "./Tries";
+import { Whom } from "./Whom";
+
+const w = words.evidence.error;
+
+/** What is measured of one known error. States: loading, failed, no case, too little to measure, filled. */
+export function ErrorEvidencePage() {
+  const { key = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const filters = filtersOf(search);
+  const asked = searchOf(filters);
+  const { data, error, refetch } = useQuery(errorEvidenceQuery(key, asked));
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Coming />;
+  return (
+    <main className="page evidence-page">
+      <header className="evidence-head">
+        <h1>{data.title}</h1>
+        <p className="soft">
+          {data.since !== null && `${w.line(data.chosen, words.common.month(data.since))} · `}
+          {w.agents(data.choices.agents.length)} ·{" "}
+          <Link to={`/library/errors/${data.error}`}>{w.runbook}</Link> ·{" "}
+          <FilterLine filters={filters} choices={data.choices} onChange={(f) => setSearch(searchOf(f))} />
+        </p>
+      </header>
+      {data.chosen === 0 ? (
+        <p>{asked === "" ? w.empty : words.evidence.desk.nonePicked}</p>
+      ) : (
+        <Filled
+          key={data.error}
+          e={data}
+          search={asked}
+          onFact={(name, value) => setSearch(searchOf(withFact(filters, name, value)))}
+        />
+      )}
+    </main>
+  );
+}
+
+function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, value: string) => void }) {
+  const { e } = p;
+  const [asFirst, setAsFirst] = useState(false);
+  const [chosen, setChosen] = useState(() => startWith(e));
+  const fix = e.fixes.find((f) => f.key === chosen) ?? e.fixes[0];
+  useKeys(words.evidence.title, [
+    ...e.fixes
+      .slice(0, 9)
+      .map((f, i) => ({ key: String(i + 1), says: words.evidence.keys.fixes, act: () => setChosen(f.key) })),
+    { key: "f", says: words.evidence.keys.first, act: () => setAsFirst(!asFirst) },
+  ]);
+  return (
+    <div className="evidence-columns">
+      <div>
+        <div className="works">
+          <h2>
+            {w.works} <span className="soft says">{asFirst ? w.firstSays : w.worksSays}</span>
+          </h2>
+          <KeyButton k="f" onPress={() => setAsFirst(!asFirst)}>
+            {asFirst ? w.toAll : w.toFirst}
+          </KeyButton>
+        </div>
+        <FixRows evidence={e} asFirst={asFirst} chosen={fix?.key ?? ""} onChoose={setChosen} />
+        <RuleOut e={e} />
+        {fix && <OneFix key={fix.key} e={e} fix={fix} />}
+        {fix && <Whom evidence={e} fix={fix.key} onFact={p.onFact} />}
+        <p className="soft tables">
+          {words.evidence.desk.csv}:{" "}
+          {["fixes", "months", "for-whom", "order", "tries"].map((t) => (
+            <a key={t} href={tableOfError(e.error, t, p.search)} download>
+              {t}
+            </a>
+          ))}
+        </p>
+      </div>
+      <OrderBeside evidence={e} onPick={setChosen} />
+    </div>
+  );
+}
+
+/** The fix that has changed, else the one tried most: what a lead came to see. */
+function startWith(e: ErrorEvidence): string {
+  const fell = e.fixes.find((f) => f.change?.fell);
+  const most = [...e.fixes].sort((a, b) => b.tried - a.tried)[0];
+  return (fell ?? most)?.key ?? "";
+}
+
+function OneFix({ e, fix }: { e: ErrorEvidence; fix: FixEvidence }) {
+  const [month, setMonth] = useState("");
+  const [since, setSince] = useState<number[] | null>(null);
+  return (
+    <section>
+      <h2>{w.months(fix.title)}</h2>
+      <div className="months-scroll">
+        <Months
+          fix={fix}
+          releases={e.releases}
+          chosen={month}
+          onMonth={(m) => {
+            setSince(null);
+            setMonth(m === month ? "" : m);
+          }}
+        />
+      </div>
+      <Changed
+        fix={fix}
+        onSee={(cases) => {
+          setMonth("");
+          setSince(cases);
+        }}
+      />
+      <Explained fix={fix} />
+      <Tries
+        fix={fix}
+        month={month}
+        since={since}
+        onAll={() => {
+          setMonth("");
+          setSince(null);
+        }}
+      />
+    </section>
+  );
+}
+
+function Changed({ fix, onSee }: { fix: FixEvidence; onSee: (cases: number[]) => void }) {
+  const c = fix.change;
+  if (!c) return null;
+  const tens = (held: number, tried: number) => words.common.outOfTen(held / tried).replace("about ", "");
+  return (
+    <p>
+      {c.fell ? w.fell : w.rose}
+      {w.change(tens(c.heldBefore, c.triedBefore), tens(c.heldSince, c.triedSince))}
+      <strong>
+        {c.release !== null ? w.withRelease(c.release) : w.inMonth(words.common.month(c.month))}
+      </strong>
+      {w.triesSince(c.triedSince)}
+      <button type="button" className="plain" onClick={() => onSee(c.caseNumbers)}>
+        {w.seeCases}
+      </button>
+    </p>
+  );
+}
+
+/** The fix's numbers in sentences. */
+function Explained({ fix }: { fix: FixEvidence }) {
+  const x = words.evidence.explain;
+  const percent = words.common.percent;
+  if (fix.tried === 0 || fix.shareLow === null || fix.shareHigh === null) return null;
+  return (
+    <p className="soft explained">
+      {x.share(fix.held, fix.tried, percent(fix.shareLow), percent(fix.shareHigh))}{" "}
+      {fix.worked > fix.held && `${x.cameBack(fix.worked - fix.held)} `}
+      {fix.chance !== null && `${x.first(percent(fix.chance), fix.triedFirst, fix.workedFirst)} `}
+      {x.minutes(
+        words.common.minutes(fix.minutes),
+        fix.authoredMinutes === null ? null : words.common.minutes(fix.authoredMinutes),
+      )}{" "}
+      {fix.afterRestart !== null && w.restart(words.common.outOfTen(fix.afterRestart))}
+    </p>
+  );
+}
+
+function RuleOut({ e }: { e: ErrorEvidence }) {
+  const author = useContext(SignedIn).roles.includes("author");
+  const draft = useDraft(e.error);
+  const fixes = e.fixes.filter((f) => f.ruleOut);
+  return (
+    <>
+      {fixes.map((f) => (
+        <p key={f.key} className="soft">
+          {w.ruleOut(f.title, f.held, f.tried)}
+          {author && !draft.isSuccess && e.fixes.length > 1 && (
+            <button
+              type="button"
+              className="plain"
+              disabled={draft.isPending}
+              onClick={() => draft.mutate(f.key)}
+            >
+              {w.ruleOutAct}
+            </button>
+          )}
+        </p>
+      ))}
+      {draft.isSuccess && <Drafted error={e.error} />}
+    </>
+  );
+}

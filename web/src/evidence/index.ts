@@ -1,0 +1,2 @@
+export { ErrorEvidencePage } from "./ErrorEvidencePage";
+export { EvidencePage } from "./EvidencePage";
