@@ -270,7 +270,7 @@ function Shown({
           />
         )}
       </div>
-      <Margin c={c} acts={acts} />
+      <Margin c={c} plan={plan} acts={acts} />
     </main>
   );
 }

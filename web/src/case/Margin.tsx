@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
-import type { Case } from "../api";
+import type { Case, Plan } from "../api";
 import { Ago, useKept, useNow } from "../look";
 import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
 import { words } from "../words";
@@ -67,7 +67,7 @@ function AddFact({ acts }: { acts: CaseActs }) {
 }
 
 /** What must not be forgotten, what is known and from where, and what it said. */
-export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
+export function Margin({ c, plan, acts }: { c: Case; plan: Plan | undefined; acts: CaseActs }) {
   const now = useNow();
   const owed = c.putBacks.filter((p) => p.state === "open");
   const [note, setNote] = useKept(`note.${c.number}`, "");
@@ -97,7 +97,7 @@ export function Margin({ c, acts }: { c: Case; acts: CaseActs }) {
           </p>
         </section>
       )}
-      {open && !isMended(c) && <Questions c={c} acts={acts} />}
+      {open && !isMended(c) && <Questions c={c} plan={plan} acts={acts} />}
       <section>
         <h2>{m.known}</h2>
         <dl className="known">

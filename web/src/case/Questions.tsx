@@ -1,28 +1,31 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button, Input } from "antd";
 import { useState } from "react";
-import type { Case, Question } from "../api";
+import type { Case, Plan, Question } from "../api";
 import { CommandText, useSay } from "../look";
 import { words } from "../words";
 import { questionsQuery } from "./api";
+import { byWorth, whyAsk } from "./caseState";
 import { toClipboard } from "./clipboard";
 import type { CaseActs } from "./useCaseActs";
 
 const m = words.case.margin;
 
 /** One question at a time, never in the way of the fix: ask somebody, or look at the device. */
-export function Questions({ c, acts }: { c: Case; acts: CaseActs }) {
+export function Questions({ c, plan, acts }: { c: Case; plan: Plan | undefined; acts: CaseActs }) {
   const { data } = useQuery(questionsQuery(c.number, c.error));
   const [passed, setPassed] = useState<number[]>([]);
-  const open = data?.filter((q) => !q.answered && !passed.includes(q.index)) ?? [];
+  const open = byWorth(data?.filter((q) => !q.answered && !passed.includes(q.index)) ?? [], plan);
   const q = open[0];
   if (!q) return null;
+  const why = whyAsk(q.sets, plan);
   return (
     <section className="question">
       <h2>
         {q.run.length > 0 ? m.look : m.ask} {open.length > 1 && <span className="count">{open.length}</span>}
       </h2>
       <p>{q.text}</p>
+      {why && <p className="soft">{why}</p>}
       {q.how && <p className="soft">{q.how}</p>}
       {q.run.length > 0 ? <Look key={q.index} q={q} acts={acts} /> : <Ask key={q.index} q={q} acts={acts} />}
       <button type="button" className="plain soft" onClick={() => setPassed([...passed, q.index])}>

@@ -1,6 +1,7 @@
 import { expect, test } from "vitest";
 import type { Attempt, Case, Plan } from "../api";
 import {
+  byWorth,
   currentStep,
   curvePoints,
   entriesOf,
@@ -10,6 +11,7 @@ import {
   lastWorked,
   openFix,
   stepStates,
+  whyAsk,
 } from "./caseState";
 import { worked } from "./workTime";
 
@@ -134,4 +136,21 @@ test("time counts while the case is in view and somebody is there", () => {
   expect(worked(1_000, 1_000, false, 10_000)).toBe(1_000);
   expect(worked(1_000, 1_000, true, 6 * 60_000)).toBe(1_000);
   expect(worked(1_000, 3_600_000, true, 10_000)).toBe(1_000);
+});
+
+test("questions come in the order in which they are worth asking, and say why", () => {
+  const plan = {
+    questions: [
+      { key: "pays", saves: 3.2 },
+      { key: "hangs", saves: null },
+    ],
+    notWorthAsking: [{ fact: "dear", title: "Dear?", minutes: 5, costsMore: 2 }],
+  } as unknown as Plan;
+  const asked = ["dear", "other", "hangs", "pays"].map((sets) => ({ sets }));
+  expect(byWorth(asked, plan).map((q) => q.sets)).toEqual(["pays", "hangs", "other", "dear"]);
+  expect(byWorth(asked, undefined)).toEqual(asked);
+  expect(whyAsk("pays", plan)).toBe("The answer saves about 3.2 min beyond what asking takes.");
+  expect(whyAsk("hangs", plan)).toBe("A fix hangs on it.");
+  expect(whyAsk("dear", plan)).toContain("Not needed");
+  expect(whyAsk("other", plan)).toBe("");
 });

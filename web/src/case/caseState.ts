@@ -195,3 +195,22 @@ export function curvePoints(plan: Plan): { key: string; minutes: number; solved:
 export function minutesFromNow(minutes: number, now: number): string {
   return new Date(now + minutes * 60_000).toISOString();
 }
+
+/** The questions in the order in which they are worth asking: what pays, what a fix hangs on, the rest, what does not pay. */
+export function byWorth<Q extends { sets: string }>(questions: Q[], plan: Plan | undefined): Q[] {
+  const place = (q: Q) => {
+    const asked = plan?.questions.findIndex((p) => p.key === q.sets) ?? -1;
+    const costs = plan?.notWorthAsking.some((n) => n.fact === q.sets) ?? false;
+    return asked >= 0 ? asked : costs ? 2_000 : 1_000;
+  };
+  return [...questions].sort((a, b) => place(a) - place(b));
+}
+
+/** Why a question is asked now, or that it need not be; empty if the plan says nothing of it. */
+export function whyAsk(fact: string, plan: Plan | undefined): string {
+  const asked = plan?.questions.find((p) => p.key === fact);
+  if (asked?.saves) return words.case.margin.saves(words.common.minutes(asked.saves));
+  if (asked) return words.case.margin.hangsOn;
+  const costs = plan?.notWorthAsking.find((n) => n.fact === fact);
+  return costs ? words.case.margin.notWorth(words.common.minutes(costs.minutes)) : "";
+}

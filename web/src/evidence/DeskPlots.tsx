@@ -5,7 +5,7 @@ import { crosses, labelEvery, share } from "./plot";
 const w = words.evidence.desk;
 const [WIDTH, HEIGHT] = [430, 84];
 const R = 4;
-const MOST = 9;
+const MOST = 7;
 
 const cross = (x: number, y: number, r = R) =>
   `M${x - r} ${y - r}l${2 * r} ${2 * r}m0 ${-2 * r}l${-2 * r} ${2 * r}`;
@@ -34,7 +34,14 @@ export function FirstFixes(p: { months: DeskEvidence["months"]; onMonth: (month:
         0
       </text>
       <path className="running" d={at.map((m, i) => `${i === 0 ? "M" : "L"}${m.x} ${m.y}`).join("")} />
-      {at.map((m, i) => {
+      {at.map((m, i) =>
+        i % every === 0 ? (
+          <text key={m.month} x={m.x} y={HEIGHT + 22} textAnchor="middle" aria-hidden="true">
+            {words.common.monthShort(m.month)}
+          </text>
+        ) : null,
+      )}
+      {at.map((m) => {
         const says = w.monthMark(
           words.common.month(m.month),
           words.common.percent(share(m.firstFix, m.cases) ?? 0),
@@ -55,11 +62,6 @@ export function FirstFixes(p: { months: DeskEvidence["months"]; onMonth: (month:
             <title>{says}</title>
             <rect className="hit" x={m.x - step / 2} y={-8} width={step} height={HEIGHT + 16} />
             <path className="thread" d={cross(m.x, m.y)} strokeWidth={2.2} />
-            {i % every === 0 && (
-              <text x={m.x} y={HEIGHT + 22} textAnchor="middle">
-                {words.common.monthShort(m.month)}
-              </text>
-            )}
           </g>
         );
       })}
@@ -83,12 +85,7 @@ export function Durations({ bins }: { bins: DeskEvidence["bins"] }) {
             <td>
               <svg className="mark" width={MOST * 3 * 9} height={14} aria-hidden="true">
                 {Array.from({ length: sewn[i] ?? 0 }, (_, k) => (
-                  <path
-                    key={k}
-                    className="thread"
-                    d={cross(6 + k * 9, 7).replaceAll(`${2 * R}`, "6")}
-                    strokeWidth={1.6}
-                  />
+                  <path key={k} className="thread" d={cross(6 + k * 9, 7, 3)} strokeWidth={1.6} />
                 ))}
               </svg>
             </td>

@@ -23,7 +23,7 @@ export function FilterLine(p: {
   return (
     <span className="filter-line">
       <Popover trigger="click" placement="bottomRight" content={<Choose {...p} />}>
-        <button type="button" className="plain" aria-label={w.label}>
+        <button type="button" className="plain" title={w.label}>
           {isChosen(f) ? w.chosen(parts) : w.all} ▾
         </button>
       </Popover>

@@ -87,7 +87,10 @@ export async function settle(): Promise<void> {
 
 /** Clicks the first that matches. */
 export async function click(place: HTMLElement, selector: string): Promise<void> {
-  await act(async () => place.querySelector<HTMLElement>(selector)?.click());
+  // a drawing has no click of its own
+  await act(async () =>
+    place.querySelector(selector)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),
+  );
   await settle();
 }
 

@@ -41,12 +41,17 @@ record App(Path root, Path extracted, String java) {
         private static final HttpClient HTTP = HttpClient.newHttpClient();
 
         HttpResponse<byte[]> call(String method, String path, String json) throws IOException, InterruptedException {
+            return send(method, path, "application/json", json);
+        }
+
+        HttpResponse<byte[]> send(String method, String path, String type, String text)
+                throws IOException, InterruptedException {
             HttpRequest.BodyPublisher body =
-                    json == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(json);
+                    text == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(text);
             return HTTP.send(
                     HttpRequest.newBuilder(URI.create(address + path))
                             .header("Authorization", "Bearer " + secret)
-                            .header("Content-Type", "application/json")
+                            .header("Content-Type", type)
                             .method(method, body)
                             .build(),
                     HttpResponse.BodyHandlers.ofByteArray());

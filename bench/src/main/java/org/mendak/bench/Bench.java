@@ -10,6 +10,7 @@ import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
 import org.mendak.bench.recognition.Fuzzing;
 import org.mendak.bench.recognition.Scanning;
+import org.openjdk.jmh.profile.GCProfiler;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 
@@ -17,7 +18,17 @@ import org.openjdk.jmh.runner.options.OptionsBuilder;
 public final class Bench {
 
     private static final List<String> ALL = List.of(
-            "weight", "startup", "calls", "latency", "recognition", "scan", "failures", "fuzz", "quoting", "ranking");
+            "weight",
+            "startup",
+            "calls",
+            "latency",
+            "recognition",
+            "scan",
+            "failures",
+            "fuzz",
+            "quoting",
+            "ranking",
+            "reaction");
 
     private Bench() {}
 
@@ -36,6 +47,7 @@ public final class Bench {
                 case "weight" -> Weight.measure(app);
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
+                case "reaction" -> Reaction.measure(app);
                 case "ranking" -> Ranking.measure();
                 case "ranking-tuning" -> Ranking.tune();
                 case "quoting" -> Quoting.measure();
@@ -49,6 +61,13 @@ public final class Bench {
                                     .toList());
                 case "fuzz" -> Fuzzing.run(corpus);
                 case "scan" -> Scanning.measure(corpus);
+                case "plans" ->
+                    new Runner(new OptionsBuilder()
+                                    .include("PlanLatency|EvidenceLatency")
+                                    .addProfiler(GCProfiler.class)
+                                    .shouldFailOnError(true)
+                                    .build())
+                            .run();
                 case "latency" ->
                     new Runner(new OptionsBuilder()
                                     .include("org.mendak.bench.*Latency")

@@ -28,13 +28,13 @@ import org.openjdk.jmh.annotations.Setup;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 
-/** Fitting the evidence of one known error with five fixes from a thousand cases, and planning with it. */
+/** Fitting the evidence of one known error with five fixes from two thousand cases, and planning with it. */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.SampleTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
 @Warmup(iterations = 3, time = 2)
 @Measurement(iterations = 5, time = 2)
-@Fork(1)
+@Fork(value = 1, jvmArgsAppend = "-XX:ActiveProcessorCount=1")
 public class EvidenceLatency {
 
     private KnownError error;
@@ -58,7 +58,7 @@ public class EvidenceLatency {
 
     private List<LoggedCase> cases(Random random) {
         List<LoggedCase> cases = new ArrayList<>();
-        for (int i = 0; i < 1_000; i++) {
+        for (int i = 0; i < 2_000; i++) {
             List<LoggedAttempt> tried = new ArrayList<>();
             for (String key : keys) {
                 boolean worked = random.nextInt(4) == 0;

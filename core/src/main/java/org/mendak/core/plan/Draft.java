@@ -2,6 +2,7 @@ package org.mendak.core.plan;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -148,7 +149,14 @@ final class Draft {
             all.remove(next);
             order.add(next);
         }
+        order.sort(Comparator.comparingInt(this::pin));
         return order;
+    }
+
+    /** Where somebody put a fix by hand; behind all of those if nobody did. */
+    private int pin(int i) {
+        int pin = q.pinned().indexOf(tries.get(i).fix());
+        return pin < 0 ? Integer.MAX_VALUE : pin;
     }
 
     private Move move(List<Integer> order, Evidence evidence, long allowed) {

@@ -41,6 +41,13 @@ public final class Orders {
         return new Policy(order, p.plannedStop(order, order.length));
     }
 
+    /** The same by the heuristic, which plans more fixes than can be searched exactly. */
+    public static Policy byHeuristic(CauseModel model, Costs costs) {
+        OrderProblem p = problem(model, costs);
+        int[] order = OrderHeuristic.order(p);
+        return new Policy(order, p.plannedStop(order, order.length));
+    }
+
     /** Where to hand over in a given order so that the expected minutes are least. */
     public static Policy stopping(CauseModel model, Costs costs, int[] order) {
         return new Policy(order, problem(model, costs).bestStop(order, order.length));

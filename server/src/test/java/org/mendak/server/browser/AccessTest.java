@@ -43,6 +43,8 @@ class AccessTest extends InBrowser {
             {"/library", "h1"},
             {"/library/errors/till-staging-full", "h1"},
             {"/library/fixes/empty-staging", "h1"},
+            {"/evidence", ".evidence-summary"},
+            {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".cm-content"},
             {"/case/" + failed(), ".undo-first"},
             {"/case/" + destroying(), ".destroying"},

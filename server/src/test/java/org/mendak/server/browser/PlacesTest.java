@@ -37,6 +37,8 @@ class PlacesTest extends InBrowser {
                 "/case/" + openCase(),
                 "/library",
                 "/library/errors/till-staging-full",
+                "/evidence",
+                "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",
                 "/marks",
                 "/team");
@@ -102,7 +104,7 @@ class PlacesTest extends InBrowser {
         chrome.signIn("agent");
         chrome.go("/library");
         chrome.see(".shelf h2", "Purserdesk");
-        chrome.find(".field").sendKeys("seal");
+        chrome.find(".field").sendKeys("scanner refuses");
         chrome.await("one shelf", () -> chrome.texts(".shelf h2").equals(List.of("Quayscan")) ? true : null);
         chrome.find(".field").sendKeys(" nothing of this");
         chrome.see(".library", "Enter reads it as an error instead");

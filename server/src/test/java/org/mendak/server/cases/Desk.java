@@ -94,8 +94,19 @@ public final class Desk {
         return api.get(path("/plan")).expect(200).json();
     }
 
+    /** The fixes of the plan in their order; questions that stand between them are left out. */
     List<String> order() {
-        return keys(plan().path("ordered"));
+        return keys(plan().path("ordered")).stream()
+                .filter(k -> planned(k).path("kind").asString().equals("fix"))
+                .toList();
+    }
+
+    /** What stands in the plan under this key. */
+    JsonNode planned(String key) {
+        return StreamSupport.stream(plan().path("ordered").spliterator(), false)
+                .filter(i -> i.path("key").asString().equals(key))
+                .findFirst()
+                .orElseThrow();
     }
 
     static List<String> keys(JsonNode items) {

@@ -25,7 +25,18 @@ class DeskSetTest extends OnTestDesk {
                         .path("questions"))
                 .hasSize(8);
         assertThat(d.order()).containsExactly("restart-scanner", "dry-contacts", "change-cradle");
-        assertThat(d.plan().path("ordered").path(1).path("reasons").toString()).contains("depends on rain");
+        assertThat(d.planned("dry-contacts").path("reasons").toString()).contains("depends on rain");
+        // each question that a fix hangs on stands directly before the first such fix
+        assertThat(Desk.keys(d.plan().path("ordered")))
+                .containsExactly(
+                        "restart-scanner",
+                        "hums",
+                        "rain",
+                        "dry-contacts",
+                        "cradle_lamp",
+                        "other_starts",
+                        "change-cradle");
+        assertThat(d.planned("rain").path("kind").asString()).isEqualTo("question");
         d.know(
                 "restarts",
                 "more",

@@ -5,7 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
@@ -39,18 +41,40 @@ class DemoTest {
     }
 
     @Test
-    void holdsTheLibraryAndAYearOfCases() {
+    void holdsTheLibraryAndEighteenMonthsOfCases() {
         JsonNode errors = api.get("/api/errors").expect(200).json();
         Set<String> phases = new HashSet<>();
         errors.forEach(e -> e.path("phases").forEach(p -> phases.add(p.asString())));
-        assertThat(errors.size()).isGreaterThanOrEqualTo(12);
+        assertThat(errors.size()).isGreaterThanOrEqualTo(40);
         assertThat(phases).containsExactlyInAnyOrder("install", "update", "launch");
-        assertThat(api.get("/api/fixes").json().size()).isGreaterThanOrEqualTo(20);
-        assertThat(count("select count(*) from desk_case")).isEqualTo(400);
+        assertThat(api.get("/api/fixes").json().size()).isGreaterThanOrEqualTo(60);
+        assertThat(count("select count(*) from desk_case where error_key is not null"))
+                .isEqualTo(3_000);
+        assertThat(count("select count(*) from desk_case where error_key is null"))
+                .isEqualTo(34);
+        assertThat(count("select count(distinct agent) from desk_case")).isEqualTo(14);
         assertThat(count("select datediff('day', min(opened_at), max(opened_at)) from desk_case"))
-                .isBetween(340L, 366L);
+                .isBetween(530L, 549L);
         assertThat(count("select count(*) from desk_case where opened_at > dateadd('hour', 1, current_timestamp)"))
                 .isZero();
+    }
+
+    /** A fix that a bad release broke, an error that surged last week, and one that has its season. */
+    @Test
+    void holdsABadReleaseASurgeAndSeasons() {
+        JsonNode change = api.get("/api/errors/till-staging-full/evidence")
+                .json()
+                .path("fixes")
+                .path(1)
+                .path("change");
+        assertThat(change.path("fell").asBoolean()).isTrue();
+        assertThat(change.path("release").asString()).isEqualTo("5.4");
+        String surging = "select count(*) from desk_case where error_key = 'purserdesk-fares-missing' and opened_at";
+        long lastWeek = count(surging + " > dateadd('day', -8, current_timestamp)");
+        long before = count(surging + " <= dateadd('day', -8, current_timestamp)");
+        assertThat(lastWeek).isGreaterThan(4 * Math.max(1, before / 77));
+        String summer = "select count(*) from desk_case where error_key = 'till-staging-full' and month(opened_at)";
+        assertThat(count(summer + " in (6, 7, 8)")).isGreaterThan(count(summer + " in (1, 2, 3)"));
     }
 
     @Test
@@ -80,7 +104,13 @@ class DemoTest {
         assertThat(popular.path("high").asDouble())
                 .isLessThan(neglected.path("low").asDouble());
         JsonNode plan = api.get("/api/errors/till-staging-full/plan").json();
-        assertThat(plan.path("ordered").path(0).path("key").asString()).isEqualTo("empty-staging");
+        List<String> fixesInOrder = new ArrayList<>();
+        plan.path("ordered").forEach(s -> {
+            if (s.path("kind").asString().equals("fix")) {
+                fixesInOrder.add(s.path("key").asString());
+            }
+        });
+        assertThat(fixesInOrder).startsWith("empty-staging");
         assertThat(plan.path("expectedMinutes").asDouble())
                 .isLessThan(plan.path("expectedMinutesAuthored").asDouble());
     }
