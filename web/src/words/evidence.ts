@@ -93,7 +93,7 @@ export const evidenceWords = {
     ],
     save: (cases: string, saved: string) => [
       "At ",
-      `${cases} cases`,
+      cases === "1" ? "one case" : `${cases} cases`,
       " a month that is about ",
       saved,
       " a month.",

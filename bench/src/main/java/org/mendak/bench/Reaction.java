@@ -62,6 +62,7 @@ final class Reaction {
             StringBuilder rows = new StringBuilder();
             boolean solved = false;
             int position = 0;
+            int version = 2 + random.nextInt(3);
             for (KnownError.TryItem t : e.tries()) {
                 solved = random.nextInt(3) == 0;
                 rows.append("big")
@@ -81,7 +82,7 @@ final class Reaction {
                         .append(",Agent ")
                         .append(i % 14)
                         .append(",5.")
-                        .append(2 + random.nextInt(3))
+                        .append(version)
                         .append('\n');
                 if (solved || random.nextInt(5) == 0) {
                     break;

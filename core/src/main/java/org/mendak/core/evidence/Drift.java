@@ -2,9 +2,13 @@ package org.mendak.core.evidence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * Whether a fix works as often as it used to: one share of success throughout, against another one since some product release
@@ -100,18 +104,23 @@ public final class Drift {
 
     private static List<Split> splits(List<FixTally.Try> tries) {
         List<Split> splits = new ArrayList<>();
+        // versions are few and tries many: each version is read once
+        Map<String, String> releaseOf = new HashMap<>();
         TreeSet<String> releases = new TreeSet<>(Release.ORDER);
         TreeSet<String> months = new TreeSet<>();
         for (FixTally.Try t : tries) {
             if (t.version() != null) {
-                releases.add(Release.of(t.version()));
+                releases.add(releaseOf.computeIfAbsent(t.version(), Release::of));
             }
             months.add(t.month());
         }
         List<FixTally.Try> versioned =
                 tries.stream().filter(t -> t.version() != null).toList();
         for (String r : releases) {
-            add(splits, r, versioned, t -> Release.ORDER.compare(Release.of(t.version()), r) >= 0);
+            Set<String> since = releaseOf.keySet().stream()
+                    .filter(v -> Release.ORDER.compare(releaseOf.get(v), r) >= 0)
+                    .collect(Collectors.toSet());
+            add(splits, r, versioned, t -> since.contains(t.version()));
         }
         for (String m : months.descendingSet().stream().limit(MONTHS_BACK).toList()) {
             add(splits, null, tries, t -> t.month().compareTo(m) >= 0);

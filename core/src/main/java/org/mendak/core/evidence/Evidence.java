@@ -99,13 +99,22 @@ public record Evidence(
      * @param failed what has failed before it, as bit mask
      */
     public Optional<Interval> plausible(int i, long failed) {
+        return plausible(i, failed, model.chance(i, failed));
+    }
+
+    /**
+     * The same around a chance that was moved by what is not known to apply.
+     *
+     * @param chance that the fix ends a case, in [0, 1]
+     */
+    public Optional<Interval> plausible(int i, long failed, double chance) {
         if (cases < ENOUGH_FOR_INTERVAL) {
             return Optional.empty();
         }
         FixTally t = tallies.get(i);
         int here = t.triedAfter(failed);
         double strength = Math.min(STRONGEST, 4 + here + 0.1 * (t.tried() - here));
-        return Optional.of(Interval.wilson(model.chance(i, failed), strength, Interval.Z_80));
+        return Optional.of(Interval.wilson(chance, strength, Interval.Z_80));
     }
 
     /**

@@ -65,7 +65,7 @@ final class PlanText {
         FixTally tally = evidence.tallies().get(i);
         CauseModel model = problem.model();
         double before = model.allFail(problem.failed());
-        Optional<Interval> range = measured ? evidence.plausible(i, tried) : Optional.empty();
+        Optional<Interval> range = measured ? evidence.plausible(i, tried, model.chance(i, tried)) : Optional.empty();
         return new Plan.Item(
                 tries.get(i).fix(),
                 q.titleOf(tries.get(i).fix()),

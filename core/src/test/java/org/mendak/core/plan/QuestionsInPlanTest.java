@@ -185,6 +185,9 @@ class QuestionsInPlanTest {
         assertThat(item(plan(e, fixes("[]", "[]"), Map.of(), PastConditions.NONE), "a")
                         .reasons())
                 .anyMatch(r -> r.contains("no past case says"));
+        for (Plan.Item i : unlikely.ordered()) {
+            assertThat(i.chance()).isBetween(i.low(), i.high());
+        }
         Plan known = plan(e, fixes("[]", "[]"), Map.of("lamp", "on", "roof", "yes"), often);
         assertThat(known.questions()).isEmpty();
     }

@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -346,15 +347,21 @@ class CaseStore {
         return tx.list(CASE + " where number > ? order by number limit ?", CaseStore::row, after, most);
     }
 
-    /** Every case that says something of this known error, oldest first. */
+    /** Every case that says something of this known error, oldest first: its own, and those that went on from it to another. */
     List<CaseRow> ofError(Tx tx, String error) {
-        return tx.list(
-                CASE
-                        + " where number in (select number from desk_case where error_key = ? union"
-                        + " select number from attempt where error_key = ?) order by opened_at, number",
-                CaseStore::row,
+        List<CaseRow> own = tx.list(CASE + " where error_key = ?", CaseStore::row, error);
+        List<Long> others = tx.list(
+                "select distinct a.number from attempt a join desk_case c on c.number = a.number"
+                        + " where a.error_key = ? and (c.error_key is null or c.error_key <> ?)",
+                r -> r.getLong(1),
                 error,
                 error);
+        List<CaseRow> all = new ArrayList<>(own);
+        if (!others.isEmpty()) {
+            all.addAll(tx.list(CASE + " where number = any(?)", CaseStore::row, (Object) others.toArray(Long[]::new)));
+        }
+        all.sort(Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number));
+        return all;
     }
 
     /** What was answered and captured in the cases of this known error, by case: the newest of each name. */
