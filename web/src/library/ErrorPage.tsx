@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { Coming, Failed, KeyButton, useKeys } from "../look";
 import { words } from "../words";
 import { errorQuery, evidenceQuery, fixQuery } from "./api";
@@ -41,9 +41,13 @@ export function ErrorPage() {
         ].join(" · ")}
         {" · "}
         {evidence &&
-          (evidence.cases > 0
-            ? words.library.evidence(evidence.cases, evidence.solved)
-            : words.library.noEvidence)}
+          (evidence.cases > 0 ? (
+            <Link to={`/evidence/${data.key}`}>
+              {words.library.evidence(evidence.cases, evidence.solved)}
+            </Link>
+          ) : (
+            words.library.noEvidence
+          ))}
       </p>
       <ErrorSheetView
         sheet={data}
