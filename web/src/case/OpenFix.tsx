@@ -280,7 +280,7 @@ function Filled(p: {
         </span>
       </header>
       {filled.risk !== "safe" && <p className="risk">{words.risks[filled.risk]}</p>}
-      {why && p.planned && <WhyHere step={p.planned} />}
+      {why && p.planned && <WhyHere step={p.planned} error={c.error} />}
       <Needs needs={filled.needs} onAll={allThere} onNot={(fact) => void acts.facts({ [fact]: "no" })} />
       {at === 0 && <Prose text={filled.intro} />}
       {filled.steps.slice(0, at).map((s) => (

@@ -1,9 +1,10 @@
+import { Link } from "react-router";
 import type { PlanStep } from "../api";
 import { StitchBar } from "../look";
 import { words } from "../words";
 
 /** Why a fix stands where it stands: its chance, what is behind it, and what moving it would cost. */
-export function WhyHere({ step }: { step: PlanStep }) {
+export function WhyHere({ step, error }: { step: PlanStep; error: string | null }) {
   const range =
     step.low !== null && step.high !== null
       ? words.case.range(words.common.percent(step.low), words.common.percent(step.high))
@@ -30,6 +31,11 @@ export function WhyHere({ step }: { step: PlanStep }) {
         ))}
         {step.costOfLater !== null && step.costOfLater > 0.05 && (
           <li>{words.case.laterCosts(words.common.minutes(step.costOfLater))}</li>
+        )}
+        {error !== null && step.tried > 0 && (
+          <li>
+            <Link to={`/evidence/${error}#${step.key}`}>{words.case.behindIt}</Link>
+          </li>
         )}
       </ul>
     </div>

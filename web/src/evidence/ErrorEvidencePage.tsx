@@ -1,7 +1,7 @@
 import "./evidence.css";
 import { useQuery } from "@tanstack/react-query";
 import { useContext, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useLocation, useParams, useSearchParams } from "react-router";
 import type { ErrorEvidence, FixEvidence } from "../api";
 import { SignedIn } from "../frame";
 import { Coming, Failed, KeyButton, useKeys } from "../look";
@@ -11,6 +11,7 @@ import { FilterLine } from "./FilterLine";
 import { filtersOf, searchOf, withFact } from "./filters";
 import { FixRows } from "./FixRows";
 import { Months } from "./Months";
+import { Numbers } from "./Numbers";
 import { Drafted, OrderBeside, useDraft } from "./OrderBeside";
 import { Tries } from "./Tries";
 import { Whom } from "./Whom";
@@ -32,7 +33,7 @@ export function ErrorEvidencePage() {
         <h1>{data.title}</h1>
         <p className="soft">
           {data.since !== null && `${w.line(data.chosen, words.common.month(data.since))} · `}
-          {w.agents(data.choices.agents.length)} ·{" "}
+          {data.choices.agents.length > 0 && `${w.agents(data.choices.agents.length)} · `}
           <Link to={`/library/errors/${data.error}`}>{w.runbook}</Link> ·{" "}
           <FilterLine filters={filters} choices={data.choices} onChange={(f) => setSearch(searchOf(f))} />
         </p>
@@ -54,7 +55,8 @@ export function ErrorEvidencePage() {
 function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, value: string) => void }) {
   const { e } = p;
   const [asFirst, setAsFirst] = useState(false);
-  const [chosen, setChosen] = useState(() => startWith(e));
+  const asked = useLocation().hash.slice(1);
+  const [chosen, setChosen] = useState(() => startWith(e, asked));
   const fix = e.fixes.find((f) => f.key === chosen) ?? e.fixes[0];
   useKeys(words.evidence.title, [
     ...e.fixes
@@ -91,11 +93,11 @@ function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, va
   );
 }
 
-/** The fix that has changed, else the one tried most: what a lead came to see. */
-function startWith(e: ErrorEvidence): string {
+/** The fix that was asked for, else the one that has changed, else the one tried most: what a lead came to see. */
+function startWith(e: ErrorEvidence, asked: string): string {
   const fell = e.fixes.find((f) => f.change?.fell);
   const most = [...e.fixes].sort((a, b) => b.tried - a.tried)[0];
-  return (fell ?? most)?.key ?? "";
+  return (e.fixes.find((f) => f.key === asked) ?? fell ?? most)?.key ?? "";
 }
 
 function OneFix({ e, fix }: { e: ErrorEvidence; fix: FixEvidence }) {
@@ -115,6 +117,10 @@ function OneFix({ e, fix }: { e: ErrorEvidence; fix: FixEvidence }) {
           }}
         />
       </div>
+      <Numbers
+        head={["", w.held, w.triedWord]}
+        rows={fix.byMonth.map((m) => [words.common.month(m.month), String(m.held), String(m.tried)])}
+      />
       <Changed
         fix={fix}
         onSee={(cases) => {

@@ -10,6 +10,7 @@ import { Durations, FirstFixes } from "./DeskPlots";
 import { FilterLine } from "./FilterLine";
 import { filtersOf, monthDays, searchOf } from "./filters";
 import { Opened } from "./Opened";
+import { Numbers } from "./Numbers";
 import { lengths, share } from "./plot";
 
 const w = words.evidence.desk;
@@ -44,6 +45,24 @@ export function EvidencePage() {
               <FirstFixes
                 months={data.months}
                 onMonth={(m) => setSearch(searchOf({ ...filters, ...monthDays(m) }))}
+              />
+              <Numbers
+                head={[
+                  "",
+                  w.monthHead.cases,
+                  w.monthHead.solved,
+                  w.monthHead.first,
+                  w.monthHead.held,
+                  w.monthHead.half,
+                ]}
+                rows={data.months.map((m) => [
+                  words.common.month(m.month),
+                  String(m.cases),
+                  String(m.solved),
+                  String(m.firstFix),
+                  String(m.held),
+                  m.median === null ? "" : words.common.minutes(m.median),
+                ])}
               />
               <h2>{w.long}</h2>
               <Durations bins={data.bins} />

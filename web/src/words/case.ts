@@ -223,6 +223,7 @@ export const caseWords = {
   pasteAsk: "Is this the output of this step, or another text?",
   pasteOutput: "output of this step",
   pasteText: "another text",
+  behindIt: "the cases behind it",
   margin: {
     forget: "Not to forget",
     waiting: "Waiting",

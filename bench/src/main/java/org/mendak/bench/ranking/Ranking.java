@@ -49,7 +49,7 @@ public final class Ranking {
             new Kind("symptom-led, constrained", false, true, GIVING_UP.seeingSymptoms(0.3)),
             new Kind(
                     "15 % shuffled, careless",
-                    false, false, GIVING_UP.shuffling(0.15).careless(0.1, 0.1, 0.03)));
+                    false, false, GIVING_UP.shuffling(0.15).slipping(new Habits.Slips(0.1, 0.1, 0.03))));
 
     private Ranking() {}
 

@@ -14,7 +14,6 @@ import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.NeedState;
-import org.mendak.core.runbook.Vocabulary;
 
 /**
  * A request turned into a problem for the order search, and back: which move is which fixes, which set-up which need, which
@@ -264,9 +263,5 @@ final class Draft {
                 .filter(a -> (move.asks() & ~askedAlready & (1L << a)) != 0)
                 .mapToObj(asks::get)
                 .toList();
-    }
-
-    Vocabulary vocabulary() {
-        return q.vocabulary();
     }
 }

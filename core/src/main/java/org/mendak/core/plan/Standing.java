@@ -30,8 +30,6 @@ record Standing(int[][] next, double[][] minutes) {
      */
     record Demands(Map<String, String> needs, Map<String, String> leaves, List<String> lasting) {
 
-        static final Demands NONE = new Demands(Map.of(), Map.of(), List.of());
-
         Demands {
             needs = Map.copyOf(needs);
             leaves = Map.copyOf(leaves);

@@ -75,7 +75,8 @@ public final class DeskSimulator {
 
     private SimulatedCase work(HiddenError error, double opened, List<Integer> plan) {
         int cause = choose(error.shares());
-        int release = Math.min(habits.releases() - 1, (int) (opened * habits.releases() + random.nextDouble() * 0.4));
+        int release = Math.min(
+                habits.size().releases() - 1, (int) (opened * habits.size().releases() + random.nextDouble() * 0.4));
         List<Integer> order = order(error, plan, cause);
         Map<String, String> facts = new HashMap<>();
         facts.put(
@@ -92,8 +93,8 @@ public final class DeskSimulator {
         return new SimulatedCase(
                 error.key(),
                 opened,
-                random.nextInt(habits.agents()),
-                random.nextInt(habits.devices()),
+                random.nextInt(habits.size().agents()),
+                random.nextInt(habits.size().devices()),
                 release,
                 attempts,
                 facts,
@@ -114,12 +115,12 @@ public final class DeskSimulator {
                 continue;
             }
             gone |= random.nextDouble() < error.effect(i, cause, release);
-            if (at + 1 < order.size() && random.nextDouble() < habits.bundled()) {
+            if (at + 1 < order.size() && random.nextDouble() < habits.slips().bundled()) {
                 attempts.add(new LoggedAttempt(fix.key(), Outcome.NOT_RETESTED, false, false, minutes));
                 continue;
             }
-            boolean told = random.nextDouble() < habits.wrongClick() ? !gone : gone;
-            if (told || random.nextDouble() >= habits.unlogged()) {
+            boolean told = random.nextDouble() < habits.slips().wrongClick() ? !gone : gone;
+            if (told || random.nextDouble() >= habits.slips().unlogged()) {
                 attempts.add(
                         new LoggedAttempt(fix.key(), told ? Outcome.WORKED : Outcome.NO_CHANGE, false, false, minutes));
             }

@@ -27,7 +27,8 @@ class DeskSimulatorTest {
             new double[] {10, 70, 15, 5},
             0.05,
             List.of(new HiddenFact("lamp", List.of("on", "off"), new double[][] {{1, 0}, {0, 1}, {.5, .5}, {.5, .5}})));
-    private static final Habits HABITS = new Habits(0.15, 0, 0.1, 0.03, 0.03, 0, 0, 0, 8, 40, 2);
+    private static final Habits HABITS =
+            new Habits(0.15, 0, 0.1, 0.03, 0.03, Habits.Slips.NONE, new Habits.Size(8, 40, 2));
 
     private static List<LoggedCase> log(HiddenError error, Habits habits, int cases, long seed) {
         List<LoggedCase> log = new ArrayList<>();
@@ -86,11 +87,11 @@ class DeskSimulatorTest {
                 .filter(c -> c.attempts().get(0).outcome() == Outcome.WORKED)
                 .count();
         assertThat(right / jumped.size()).isGreaterThan(0.75);
-        assertThat(log(ERROR, Habits.EXACT.careless(0.5, 0, 0), 200, 5).stream()
+        assertThat(log(ERROR, Habits.EXACT.slipping(new Habits.Slips(0.5, 0, 0)), 200, 5).stream()
                         .flatMap(c -> c.attempts().stream())
                         .map(LoggedAttempt::outcome))
                 .contains(Outcome.NOT_RETESTED);
-        assertThat(attempts(log(ERROR, Habits.EXACT.careless(0, 0.6, 0), 400, 5)))
+        assertThat(attempts(log(ERROR, Habits.EXACT.slipping(new Habits.Slips(0, 0.6, 0)), 400, 5)))
                 .isLessThan(attempts(log));
     }
 

@@ -74,21 +74,20 @@ class AttemptStore {
 
     /** The fix that the plan had first when an attempt was started, by attempt; none where no plan was shown. */
     Map<Long, String> plannedFirst(Tx tx, String error) {
-        Map<Long, String> byAttempt = new HashMap<>();
-        tx.list(
-                "select id, planned_first from attempt where error_key = ? and planned_first is not null",
-                r -> byAttempt.put(r.getLong("id"), r.getString("planned_first")),
-                error);
-        return byAttempt;
+        return plannedFirst(tx, "error_key = ?", error);
     }
 
     /** The same for the attempts of one case. */
     Map<Long, String> plannedFirst(Tx tx, long number) {
+        return plannedFirst(tx, "number = ?", number);
+    }
+
+    private static Map<Long, String> plannedFirst(Tx tx, String which, Object value) {
         Map<Long, String> byAttempt = new HashMap<>();
         tx.list(
-                "select id, planned_first from attempt where number = ? and planned_first is not null",
+                "select id, planned_first from attempt where planned_first is not null and " + which,
                 r -> byAttempt.put(r.getLong("id"), r.getString("planned_first")),
-                number);
+                value);
         return byAttempt;
     }
 

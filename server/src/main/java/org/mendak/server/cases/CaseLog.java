@@ -1,5 +1,6 @@
 package org.mendak.server.cases;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -31,8 +32,12 @@ public class CaseLog {
         this.settings = settings;
     }
 
-    /** A case as evidence reads it, and who worked it when: for choosing among cases before evidence is computed. */
-    public record Entry(LoggedCase logged, CaseRow row) {}
+    /**
+     * A case as evidence reads it, and what it can be chosen by. Many are kept in memory, so it holds nothing else.
+     *
+     * @param product null if not known
+     */
+    public record Entry(LoggedCase logged, Instant openedAt, String product, String agent) {}
 
     /** Every case of a known error and of its aliases, oldest first, with the attempts made under that error. */
     public List<Entry> entries(Tx tx, String error) {
@@ -50,6 +55,8 @@ public class CaseLog {
             facts.putAll(cases.factsOf(tx, key));
             planned.putAll(attempts.plannedFirst(tx, key));
         }
+        // the same few words stand in thousands of rows, each a text of its own until here
+        Map<String, String> pool = new HashMap<>();
         return rows.values().stream()
                 .sorted(java.util.Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number))
                 .map(c -> new Entry(
@@ -57,8 +64,11 @@ public class CaseLog {
                                 c,
                                 byCase.getOrDefault(c.number(), List.of()),
                                 facts.getOrDefault(c.number(), Map.of()),
-                                planned),
-                        c))
+                                planned,
+                                pool),
+                        c.openedAt(),
+                        pooled(pool, c.product()),
+                        pooled(pool, c.agent())))
                 .toList();
     }
 
@@ -68,7 +78,11 @@ public class CaseLog {
     }
 
     private LoggedCase logged(
-            CaseRow c, List<AttemptRow> tried, Map<String, String> answered, Map<Long, String> planned) {
+            CaseRow c,
+            List<AttemptRow> tried,
+            Map<String, String> answered,
+            Map<Long, String> planned,
+            Map<String, String> pool) {
         List<LoggedAttempt> log = new ArrayList<>();
         for (int i = 0; i < tried.size(); i++) {
             AttemptRow a = tried.get(i);
@@ -81,7 +95,10 @@ public class CaseLog {
         Map<String, String> facts = new HashMap<>(CaseReader.ownFacts(c));
         facts.putAll(answered);
         firstPick(tried, planned).ifPresent(pick -> facts.put(Evidence.FIRST_PICK, pick));
-        return new LoggedCase(String.valueOf(c.number()), c.productVersion(), month, log, facts);
+        Map<String, String> kept = new HashMap<>();
+        facts.forEach((name, value) -> kept.put(pooled(pool, name), pooled(pool, value)));
+        return new LoggedCase(
+                String.valueOf(c.number()), pooled(pool, c.productVersion()), pooled(pool, month), log, kept);
     }
 
     /** What was tried first, if it is known what the plan had first; see {@link Evidence#FIRST_PICK}. */
@@ -99,6 +116,10 @@ public class CaseLog {
                 ? Evidence.AS_PLANNED
                 : firstPick(tried, attempts.plannedFirst(tx, tried.get(0).number()))
                         .orElse(Evidence.AS_PLANNED);
+    }
+
+    private static String pooled(Map<String, String> pool, String text) {
+        return text == null ? null : pool.computeIfAbsent(text, t -> t);
     }
 
     /** Of a bundle only the last fix was retested. */

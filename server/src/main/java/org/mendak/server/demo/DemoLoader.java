@@ -106,12 +106,8 @@ class DemoLoader {
                 0.07,
                 0.03,
                 0.03,
-                0.02,
-                0,
-                0,
-                seed.agents().size(),
-                seed.piers().size() * 3,
-                3);
+                new Habits.Slips(0.02, 0, 0),
+                new Habits.Size(seed.agents().size(), seed.piers().size() * 3, 3));
         List<SimulatedCase> log = DeskSimulator.run(
                 seed.hidden(lib.errors(), lib.fixes()), habits, seed.cases(), seed.seed(), (error, opened) -> {
                     boolean lastWeek = opened > 1 - LAST_DAYS / seed.days();

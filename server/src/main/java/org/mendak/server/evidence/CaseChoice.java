@@ -66,11 +66,11 @@ record CaseChoice(String product, LocalDate from, LocalDate to, List<String> age
     }
 
     boolean keeps(CaseLog.Entry c, ZoneId zone) {
-        LocalDate opened = c.row().openedAt().atZone(zone).toLocalDate();
-        return (product == null || product.equalsIgnoreCase(c.row().product()))
+        LocalDate opened = c.openedAt().atZone(zone).toLocalDate();
+        return (product == null || product.equalsIgnoreCase(c.product()))
                 && (from == null || !opened.isBefore(from))
                 && (to == null || !opened.isAfter(to))
-                && (agents.isEmpty() || agents.contains(c.row().agent()))
+                && (agents.isEmpty() || agents.contains(c.agent()))
                 && facts.entrySet().stream()
                         .allMatch(f ->
                                 f.getValue().equalsIgnoreCase(c.logged().facts().get(f.getKey())));

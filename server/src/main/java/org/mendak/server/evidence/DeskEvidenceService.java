@@ -75,9 +75,9 @@ class DeskEvidenceService {
                 lines,
                 new ErrorEvidence.Choices(
                         ErrorEvidenceService.distinct(
-                                all.stream().map(c -> c.row().product()).toList()),
+                                all.stream().map(c -> c.product()).toList()),
                         ErrorEvidenceService.distinct(
-                                all.stream().map(c -> c.row().agent()).toList()),
+                                all.stream().map(c -> c.agent()).toList()),
                         List.of()));
     }
 

@@ -93,8 +93,8 @@ record ErrorEvidence(
      * The author's order and the measured one, by key; a fix that a case without facts would not be offered is in neither.
      *
      * @param handOverAfter after how many fixes of the measured order one hands over
-     * @param casesAMonth of the last three months of those chosen
-     * @param changes whether the orders differ up to where one hands over
+     * @param casesAMonth of those chosen, over the three months up to the last day that was asked for
+     * @param changes whether the orders differ
      */
     record Order(
             List<Placed> authored,

@@ -1,5 +1,8 @@
 package org.mendak.server.evidence;
 
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -51,12 +54,14 @@ class ErrorEvidenceService {
     private final EvidenceService evidence;
     private final LibraryService library;
     private final Settings settings;
+    private final Clock clock;
 
-    ErrorEvidenceService(Db db, EvidenceService evidence, LibraryService library, Settings settings) {
+    ErrorEvidenceService(Db db, EvidenceService evidence, LibraryService library, Settings settings, Clock clock) {
         this.db = db;
         this.evidence = evidence;
         this.library = library;
         this.settings = settings;
+        this.clock = clock;
     }
 
     /** What an error's chosen cases come to. */
@@ -223,7 +228,7 @@ class ErrorEvidenceService {
                 .filter(keys::contains)
                 .map(k -> measured.get(keys.indexOf(k)))
                 .toList();
-        double rate = aMonth(chosen.entries());
+        double rate = aMonth(chosen.entries(), choice);
         Double saved = plan.expectedMinutes() == null
                 ? null
                 : (Double) Math.max(0, plan.expectedMinutesAuthored() - plan.expectedMinutes());
@@ -241,18 +246,17 @@ class ErrorEvidenceService {
                                 authored.stream().map(ErrorEvidence.Placed::key).toList()));
     }
 
-    /** Cases a month, over the three months before the newest of them, or since the first if that is less. */
-    static double aMonth(List<CaseLog.Entry> entries) {
+    /** Cases a month, over the three months up to the last day that was asked for, or since the first case if that is less. */
+    private double aMonth(List<CaseLog.Entry> entries, CaseChoice choice) {
         if (entries.isEmpty()) {
             return 0;
         }
-        var newest = entries.get(entries.size() - 1).row().openedAt();
-        var since = newest.minus(java.time.Duration.ofDays((long) (RATE_MONTHS * DAYS_A_MONTH)));
-        long recent =
-                entries.stream().filter(c -> c.row().openedAt().isAfter(since)).count();
-        double span = java.time.Duration.between(entries.get(0).row().openedAt(), newest)
-                        .toDays()
-                / DAYS_A_MONTH;
+        Instant end = choice.to() == null
+                ? clock.instant()
+                : choice.to().plusDays(1).atStartOfDay(settings.zone()).toInstant();
+        Instant since = end.minus(Duration.ofDays((long) (RATE_MONTHS * DAYS_A_MONTH)));
+        long recent = entries.stream().filter(c -> c.openedAt().isAfter(since)).count();
+        double span = Duration.between(entries.get(0).openedAt(), end).toDays() / DAYS_A_MONTH;
         return recent / Math.max(1, Math.min(RATE_MONTHS, span));
     }
 
@@ -322,8 +326,8 @@ class ErrorEvidenceService {
                                 w.values().stream().map(ForWhom.Value::value).toList()))
                         .toList();
         return new ErrorEvidence.Choices(
-                distinct(all.stream().map(c -> c.row().product()).toList()),
-                distinct(all.stream().map(c -> c.row().agent()).toList()),
+                distinct(all.stream().map(c -> c.product()).toList()),
+                distinct(all.stream().map(c -> c.agent()).toList()),
                 facts);
     }
 
@@ -332,6 +336,6 @@ class ErrorEvidenceService {
     }
 
     LocalDate today() {
-        return LocalDate.now(settings.zone());
+        return LocalDate.ofInstant(clock.instant(), settings.zone());
     }
 }

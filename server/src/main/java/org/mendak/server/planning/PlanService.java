@@ -86,7 +86,7 @@ public class PlanService {
                     fixes,
                     library.library().vocabulary(),
                     cases.facts(tx, c),
-                    new Progress(done.failed(), done.setAside(), log.firstPick(tx, attempts)),
+                    new Progress(done.failed(), done.setAside(), log.firstPick(tx, under(error.key(), attempts))),
                     fitted.evidence(),
                     pinned,
                     c.goal().equals("going"),
@@ -113,6 +113,12 @@ public class PlanService {
                 List.of(),
                 "going".equals(facts.get("goal")),
                 fitted.past()));
+    }
+
+    private static List<AttemptRow> under(String error, List<AttemptRow> attempts) {
+        return attempts.stream()
+                .filter(a -> a.errorKey() == null || a.errorKey().equals(error))
+                .toList();
     }
 
     /** What the attempts so far mean for the plan; an attempt that is being worked means nothing yet. */

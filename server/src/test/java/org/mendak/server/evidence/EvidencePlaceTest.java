@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -12,8 +13,21 @@ import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.core.evidence.Basis;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedAttempt;
+import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
+import org.mendak.core.evidence.Variable;
+import org.mendak.core.language.Facts;
+import org.mendak.core.plan.CasePlanner;
+import org.mendak.core.plan.PastConditions;
+import org.mendak.core.plan.Plan;
+import org.mendak.core.plan.Progress;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.RunbookParser;
+import org.mendak.core.runbook.Vocabulary;
 import org.mendak.core.simulate.DeskSimulator;
 import org.mendak.core.simulate.Habits;
 import org.mendak.core.simulate.HiddenError;
@@ -28,6 +42,8 @@ class EvidencePlaceTest {
 
     private static final List<String> FIXES = List.of("free-queue", "turn-valve", "swap-coil");
 
+    private static final List<Double> MINUTES = List.of(4.0, 6.0, 12.0);
+
     private RunningApp app;
     private Api lead;
 
@@ -35,19 +51,8 @@ class EvidencePlaceTest {
     void start() {
         app = RunningApp.empty();
         lead = app.lead();
-        double[] minutes = {4, 6, 12};
         for (int i = 0; i < 3; i++) {
-            lead.publish(
-                    "fixes/" + FIXES.get(i), """
-                    ---
-                    fix: %s
-                    title: "Fix %d"
-                    minutes: %s
-                    needs: %s
-                    ---
-                    ## Do it
-                    Do it.
-                    """.formatted(FIXES.get(i), i, minutes[i], i == 1 ? "[valve-key]" : "[]"));
+            lead.publish("fixes/" + FIXES.get(i), fix(i));
         }
         publish("pump-stops", 1);
         lead.csv(csv("pump-stops", simulated("pump-stops", 400, HiddenError.HiddenFix.NEVER)))
@@ -60,7 +65,24 @@ class EvidencePlaceTest {
     }
 
     private void publish(String key, int askMinutes) {
-        lead.publish("errors/" + key, """
+        lead.publish("errors/" + key, error(key, askMinutes));
+    }
+
+    private static String fix(int i) {
+        return """
+                ---
+                fix: %s
+                title: "Fix %d"
+                minutes: %s
+                needs: %s
+                ---
+                ## Do it
+                Do it.
+                """.formatted(FIXES.get(i), i, MINUTES.get(i), i == 1 ? "[valve-key]" : "[]");
+    }
+
+    private static String error(String key, int askMinutes) {
+        return """
                 ---
                 error: %s
                 title: "Pump stops: %s"
@@ -86,7 +108,55 @@ class EvidencePlaceTest {
 
                 ## Verify
                 1. Start the pump.
-                """.formatted(key, key, 100 + Math.abs(key.hashCode() % 800), askMinutes));
+                """.formatted(key, key, 100 + Math.abs(key.hashCode() % 800), askMinutes);
+    }
+
+    /** The same log, evidence and plan without a server, a file or a database between. */
+    @Test
+    void thePlanOfImportedCasesIsTheLibrarysOwn() {
+        List<LoggedCase> log = new ArrayList<>();
+        for (SimulatedCase c : simulated("pump-stops", 400, HiddenError.HiddenFix.NEVER)) {
+            LoggedCase logged = c.logged("" + log.size());
+            Map<String, String> facts = Map.of("lamp", c.facts().get("lamp"));
+            log.add(new LoggedCase(logged.id(), null, logged.month(), logged.attempts(), facts));
+        }
+        Map<String, Fix> fixes = new HashMap<>();
+        for (int i = 0; i < 3; i++) {
+            fixes.put(
+                    FIXES.get(i),
+                    RunbookParser.parse(DocumentKind.FIX, FIXES.get(i), fix(i)).fix());
+        }
+        Evidence evidence = Evidence.of(new Basis(
+                FIXES, MINUTES, log, null, List.of(new Variable("lamp", true)), Basis.FirstPicks.WHEN_TELLING));
+        for (String lamp : List.of("", "on", "off")) {
+            Facts facts = lamp.isEmpty() ? Facts.NONE : new Facts(Map.of("lamp", lamp));
+            Plan own = CasePlanner.plan(new CasePlanner.Request(
+                    RunbookParser.parse(DocumentKind.ERROR, "pump-stops", error("pump-stops", 1))
+                            .error(),
+                    fixes,
+                    Vocabulary.EMPTY,
+                    facts,
+                    Progress.NONE,
+                    evidence,
+                    List.of(),
+                    false,
+                    PastConditions.NONE));
+            JsonNode told = lead.get("/api/errors/pump-stops/plan" + (lamp.isEmpty() ? "" : "?fact.lamp=" + lamp))
+                    .expect(200)
+                    .json();
+            List<String> order = new ArrayList<>();
+            told.path("ordered").forEach(s -> {
+                if (s.path("kind").asString().equals("fix")) {
+                    order.add(s.path("key").asString());
+                }
+            });
+            assertThat(order)
+                    .isEqualTo(own.ordered().stream().map(Plan.Item::key).toList());
+            assertThat(told.path("expectedMinutes").asDouble()).isCloseTo(own.expectedMinutes(), within(1e-6));
+            assertThat(told.path("expectedMinutesAuthored").asDouble())
+                    .isCloseTo(own.expectedMinutesAuthored(), within(1e-6));
+            assertThat(told.path("handOverAfter").asInt()).isEqualTo(own.handOverAfter());
+        }
     }
 
     private static List<SimulatedCase> simulated(String key, int cases, int breaksWith) {
@@ -102,7 +172,7 @@ class EvidencePlaceTest {
                 List.of(new HiddenFact(
                         "lamp", List.of("on", "off"), new double[][] {{0.5, 0.5}, {0.97, 0.03}, {0.03, 0.97}, {0.5, 0.5}
                         })));
-        Habits habits = new Habits(0.3, 0, 0.1, 0, 0.04, 0, 0, 0, 4, 10, 2);
+        Habits habits = new Habits(0.3, 0, 0.1, 0, 0.04, Habits.Slips.NONE, new Habits.Size(4, 10, 2));
         return DeskSimulator.run(List.of(error), habits, cases, 99);
     }
 
@@ -207,7 +277,8 @@ class EvidencePlaceTest {
                         plan.path("expectedMinutesAuthored").asDouble()
                                 - plan.path("expectedMinutes").asDouble(),
                         within(1e-9));
-        assertThat(order.path("casesAMonth").asDouble()).isBetween(30.0, 50.0);
+        assertThat(evidence("?to=2026-10-20").path("order").path("casesAMonth").asDouble())
+                .isBetween(30.0, 50.0);
         assertThat(order.path("changes").asBoolean()).isTrue();
     }
 
