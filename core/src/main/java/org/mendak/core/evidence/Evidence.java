@@ -14,17 +14,9 @@ import java.util.Optional;
  * @param tallies plain counts, by index
  * @param cases how many cases taught anything
  * @param solved how many of those were ended by one of these fixes
- * @param alwaysOneOrder whether nearly every case began with the same fix, so that more cases like them narrow the
- *     intervals without removing a bias
  */
 public record Evidence(
-        List<String> fixes,
-        CauseModel model,
-        List<FixTally> tallies,
-        int cases,
-        int solved,
-        List<Variable> variables,
-        boolean alwaysOneOrder) {
+        List<String> fixes, CauseModel model, List<FixTally> tallies, int cases, int solved, List<Variable> variables) {
 
     /** Fewer ended cases than this, and the plan is the author's order. */
     public static final int ENOUGH_TO_MEASURE = 5;
@@ -67,11 +59,19 @@ public record Evidence(
         return Release.differ(loggedUnder, now) ? age * OTHER_VERSION : age;
     }
 
-    /** Whether nearly all of so many cases began with the fix that most began with. */
-    static boolean oneOrder(List<FixTally> tallies) {
+    /**
+     * Whether nearly every case began with the same fix, so that more cases like them narrow the intervals without removing a
+     * bias.
+     */
+    public boolean alwaysOneOrder() {
         int first = tallies.stream().mapToInt(FixTally::triedFirst).sum();
         int most = tallies.stream().mapToInt(FixTally::triedFirst).max().orElse(0);
         return first >= ENOUGH_FOR_INTERVAL && most >= ONE_ORDER * first;
+    }
+
+    /** Whether there are too few cases to say where a chance plausibly lies. */
+    public boolean isLittle() {
+        return cases < ENOUGH_FOR_INTERVAL;
     }
 
     /** Whether there is enough to put fixes into a measured order. */
@@ -89,7 +89,7 @@ public record Evidence(
         Map<String, String> all = new HashMap<>(facts);
         all.put(FIRST_PICK, firstPick);
         CauseModel known = model.knowing(all);
-        return known == model ? this : new Evidence(fixes, known, tallies, cases, solved, variables, alwaysOneOrder);
+        return known == model ? this : new Evidence(fixes, known, tallies, cases, solved, variables);
     }
 
     /**
@@ -108,7 +108,7 @@ public record Evidence(
      * @param chance that the fix ends a case, in [0, 1]
      */
     public Optional<Interval> plausible(int i, long failed, double chance) {
-        if (cases < ENOUGH_FOR_INTERVAL) {
+        if (isLittle()) {
             return Optional.empty();
         }
         FixTally t = tallies.get(i);
@@ -175,8 +175,7 @@ public record Evidence(
                 model = model(all);
             }
             int solved = (int) patterns.stream().filter(Pattern::solved).count();
-            return new Evidence(
-                    basis.fixes(), model, counted, patterns.size(), solved, basis.variables(), oneOrder(counted));
+            return new Evidence(basis.fixes(), model, counted, patterns.size(), solved, basis.variables());
         }
 
         private void read() {

@@ -30,7 +30,13 @@ public record FixTally(
     private static final double HARDLY_EVER = 0.05;
 
     /** Counts of one month, such as {@code 2026-03}. */
-    public record Month(String month, int tried, int held) {}
+    public record Month(String month, int tried, int held) {
+
+        /** Where the month's share plausibly lies at 80 %. */
+        public Interval plausible() {
+            return Interval.wilson(tried == 0 ? 0 : (double) held / tried, tried, Interval.Z_80);
+        }
+    }
 
     /**
      * A retested attempt.

@@ -96,6 +96,11 @@ public record Plan(
         excluded = List.copyOf(excluded);
     }
 
+    /** Expected minutes that this order saves against the author's, 0 where it costs more for now; null in mode AUTHORED. */
+    public Double savedMinutes() {
+        return expectedMinutes == null ? null : (Double) Math.max(0, expectedMinutesAuthored - expectedMinutes);
+    }
+
     /** The question to ask before anything else, if one pays. */
     public Optional<Question> first() {
         return questions.stream().filter(Question::pays).findFirst();

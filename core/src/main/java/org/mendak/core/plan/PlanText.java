@@ -42,7 +42,7 @@ final class PlanText {
         for (int k = 0; k < order.length; k++) {
             Move move = problem.moves().get(order[k]);
             double extra = problem.cost(order[k], tried, place) - move.minutes();
-            List<String> reasons = moveReasons(order, k, place, measured);
+            List<String> reasons = moveReasons(order, k, place);
             Double later = measured ? costOfLater(order, k) : null;
             if (later != null && later < -NOTICEABLE && q.pinned().isEmpty()) {
                 reasons.add("placed early to learn: little tried so far");
@@ -84,7 +84,7 @@ final class PlanText {
     }
 
     /** What holds of a whole move where it stands. */
-    private List<String> moveReasons(int[] order, int k, int place, boolean measured) {
+    private List<String> moveReasons(int[] order, int k, int place) {
         List<String> reasons = new ArrayList<>();
         Move move = problem.moves().get(order[k]);
         for (String need : draft.setUpsOf(move)) {
@@ -141,7 +141,7 @@ final class PlanText {
         } else if (tally.triedFirst() == 0 && tried == 0) {
             reasons.add("never tried first: its chance as a first step is an estimate");
         }
-        if (evidence.cases() < Evidence.ENOUGH_FOR_INTERVAL) {
+        if (evidence.isLittle()) {
             reasons.add("little evidence: " + evidence.cases() + " cases");
         }
     }

@@ -3,6 +3,8 @@ package org.mendak.core.evidence;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -49,6 +51,19 @@ class DeskFiguresTest {
         assertThat(f.histogram()).containsExactly(1, 1, 1, 0, 0, 0, 0, 0, 1);
         assertThat(f.months()).extracting(DeskFigures.Month::month).containsExactly("2026-01", "2026-02");
         assertThat(f.months().get(1).solved()).isEqualTo(2);
+    }
+
+    @Test
+    void casesAMonthAreThoseOfTheLastThree() {
+        Instant end = Instant.parse("2026-11-01T00:00:00Z");
+        List<Instant> opened = new ArrayList<>();
+        for (int week = 52; week > 0; week--) {
+            opened.add(end.minus(Duration.ofDays(7L * week)));
+        }
+        assertThat(CaseRate.aMonth(opened, end)).isCloseTo(30.4 / 7, within(0.1));
+        assertThat(CaseRate.aMonth(opened.subList(0, 20), end)).isZero();
+        assertThat(CaseRate.aMonth(opened.subList(50, 52), end)).isEqualTo(2);
+        assertThat(CaseRate.aMonth(List.of(), end)).isZero();
     }
 
     @Test

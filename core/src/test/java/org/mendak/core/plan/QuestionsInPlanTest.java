@@ -264,10 +264,39 @@ class QuestionsInPlanTest {
                 .containsExactly("a", "b", "c");
     }
 
+    /** Whoever begins with B though the plan says otherwise has seen something that speaks for B. */
     @Test
-    void whatAgentsPickedFirstIsToldApart() {
-        Progress picked = new Progress(java.util.Set.of(), Map.of(), "b");
-        assertThat(picked.firstPick()).isEqualTo("b");
-        assertThat(Progress.NONE.firstPick()).isEqualTo(Evidence.AS_PLANNED);
+    void whatWasPickedFirstMovesThePlan() {
+        KnownError e = error("20", PLAIN);
+        List<LoggedCase> log = new ArrayList<>();
+        for (int i = 0; i < 90; i++) {
+            boolean picked = i % 3 == 0;
+            List<LoggedAttempt> tried = picked
+                    ? List.of(new LoggedAttempt("b", Outcome.WORKED, false, false, 12))
+                    : List.of(
+                            new LoggedAttempt("a", Outcome.NO_CHANGE, false, false, 12),
+                            new LoggedAttempt("b", Outcome.NO_CHANGE, false, false, 12),
+                            new LoggedAttempt("c", Outcome.WORKED, false, false, 12));
+            Map<String, String> pick = Map.of(Evidence.FIRST_PICK, picked ? "b" : Evidence.AS_PLANNED);
+            log.add(new LoggedCase("" + i, null, "2026-01", tried, pick));
+        }
+        Evidence evidence = Evidence.of(List.of("a", "b", "c"), new double[] {12, 12, 12}, log, null);
+        Vocabulary vocabulary = RunbookParser.vocabulary(VOCABULARY).vocabulary();
+        double[] chances = new double[2];
+        for (int p = 0; p < 2; p++) {
+            Progress done = new Progress(java.util.Set.of(), Map.of(), p == 0 ? Evidence.AS_PLANNED : "b");
+            Plan plan = CasePlanner.plan(new CasePlanner.Request(
+                    e,
+                    fixes("[]", "[]"),
+                    vocabulary,
+                    Facts.NONE,
+                    done,
+                    evidence,
+                    List.of(),
+                    false,
+                    PastConditions.NONE));
+            chances[p] = item(plan, "b").chanceNow();
+        }
+        assertThat(chances[1]).isGreaterThan(chances[0] + 0.3);
     }
 }
