@@ -614,6 +614,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/errors/{key}/evidence/tries": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
+    get: operations["tries"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/errors/{key}/plan": {
     parameters: {
       query?: never;
@@ -1537,6 +1554,7 @@ export interface components {
       forWhom: components["schemas"]["ErrorEvidenceForWhom"][];
       /** Format: double */
       handOverMinutes: number;
+      littleEvidence: boolean;
       measured: boolean;
       oneOrder: boolean;
       order: components["schemas"]["ErrorEvidenceOrder"];
@@ -1610,7 +1628,6 @@ export interface components {
       tried: number;
       /** Format: int32 */
       triedFirst: number;
-      tries: components["schemas"]["ErrorEvidenceTry"][];
       /** Format: int32 */
       worked: number;
       /** Format: int32 */
@@ -1673,6 +1690,12 @@ export interface components {
       tried: number;
       /** Format: int32 */
       triedFirst: number;
+    };
+    ErrorEvidenceTries: {
+      fix: string;
+      /** Format: int32 */
+      total: number;
+      tries: components["schemas"]["ErrorEvidenceTry"][];
     };
     ErrorEvidenceTry: {
       /** Format: int64 */
@@ -3170,6 +3193,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["LibraryView"];
+        };
+      };
+    };
+  };
+  tries: {
+    parameters: {
+      query: {
+        fix: string;
+      };
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ErrorEvidenceTries"];
         };
       };
     };

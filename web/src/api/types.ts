@@ -54,6 +54,7 @@ export type Words = S["ShelfWords"];
 export type ErrorEvidence = S["ErrorEvidence"];
 export type FixEvidence = S["ErrorEvidenceFixEvidence"];
 export type DeskEvidence = S["DeskEvidence"];
+export type FixTries = S["ErrorEvidenceTries"];
 export type Occurrence = S["EvidenceOccurrence"];
 export type Problem = S["Problem"];
 export type Checked = S["Checked"];

@@ -1,6 +1,7 @@
 import type { ErrorEvidence } from "../api";
+import { Cross } from "../look";
 import { words } from "../words";
-import { threads } from "./plot";
+import { strands } from "./plot";
 
 const ROW = 44;
 const WIDTH = 64;
@@ -30,16 +31,9 @@ export function Crossing({
         viewBox={`0 0 ${WIDTH} ${height}`}
         aria-hidden="true"
       >
-        {threads(authored, measured).map((t) => {
-          const [y1, y2] = [(t.from + 0.5) * ROW, (t.to + 0.5) * ROW];
-          return (
-            <path
-              key={t.key}
-              className={t.crosses ? "strand" : "strand straight"}
-              d={`M2 ${y1}C${WIDTH / 2} ${y1} ${WIDTH / 2} ${y2} ${WIDTH - 2} ${y2}`}
-            />
-          );
-        })}
+        {strands(authored, measured, ROW, WIDTH).map((s) => (
+          <path key={s.key} className={s.crosses ? "strand" : "strand straight"} d={s.path} />
+        ))}
       </svg>
       <Side side={order.measured} handOverAfter={order.handOverAfter} onPick={onPick} />
     </div>
@@ -57,7 +51,7 @@ function Side(p: {
       {p.side.map((x, i) => (
         <li key={x.key} className={p.handOverAfter === i ? "after-hand-over" : ""}>
           <svg className="mark" width={18} height={18} viewBox="0 0 18 18" aria-hidden="true">
-            <path className="thread" d="M3 3L15 15M15 3L3 15" strokeWidth={2.6} />
+            <Cross x={9} y={9} r={6} />
           </svg>
           <button
             type="button"

@@ -1,71 +1,36 @@
 import type { DeskEvidence } from "../api";
+import { Cross } from "../look";
 import { words } from "../words";
-import { crosses, labelEvery, share } from "./plot";
+import { MonthMark, MonthPlot } from "./MonthPlot";
+import { crosses, firstFixPoints, share } from "./plot";
 
 const w = words.evidence.desk;
 const [WIDTH, HEIGHT] = [430, 84];
-const R = 4;
-const MOST = 7;
+const MOST = 21;
+const STITCH = 9;
 
-const cross = (x: number, y: number, r = R) =>
-  `M${x - r} ${y - r}l${2 * r} ${2 * r}m0 ${-2 * r}l${-2 * r} ${2 * r}`;
-
-/** The share of cases that the first fix ended, month by month; a month opens its cases. */
+/** The share of cases that the first fix ended, month by month; a month chooses its cases. */
 export function FirstFixes(p: { months: DeskEvidence["months"]; onMonth: (month: string) => void }) {
-  const step = WIDTH / Math.max(1, p.months.length);
-  const every = labelEvery(p.months.length, WIDTH);
-  const at = p.months.map((m, i) => ({
-    ...m,
-    x: (i + 0.5) * step,
-    y: HEIGHT * (1 - (share(m.firstFix, m.cases) ?? 0)),
-  }));
+  const points = firstFixPoints(p.months, WIDTH, HEIGHT);
   return (
-    <svg
-      className="mark months"
-      viewBox={`-34 -12 ${WIDTH + 44} ${HEIGHT + 42}`}
-      role="group"
-      aria-label={w.months}
-    >
-      <path className="ruler" d={`M0 0H${WIDTH}M0 ${HEIGHT}H${WIDTH}`} />
-      <text x={-8} y={5} textAnchor="end">
-        100
-      </text>
-      <text x={-8} y={HEIGHT + 5} textAnchor="end">
-        0
-      </text>
-      <path className="running" d={at.map((m, i) => `${i === 0 ? "M" : "L"}${m.x} ${m.y}`).join("")} />
-      {at.map((m, i) =>
-        i % every === 0 ? (
-          <text key={m.month} x={m.x} y={HEIGHT + 22} textAnchor="middle" aria-hidden="true">
-            {words.common.monthShort(m.month)}
-          </text>
-        ) : null,
-      )}
-      {at.map((m) => {
-        const says = w.monthMark(
-          words.common.month(m.month),
-          words.common.percent(share(m.firstFix, m.cases) ?? 0),
-          m.cases,
-        );
+    <MonthPlot label={w.months} months={p.months.map((m) => m.month)} width={WIDTH} height={HEIGHT}>
+      <path className="running" d={`M${points.map((m) => `${m.x} ${m.y}`).join("L")}`} />
+      {points.map((point, i) => {
+        const m = p.months[i];
+        if (!m) return null;
+        const percent = words.common.percent(share(m.firstFix, m.cases) ?? 0);
         return (
-          <g
-            key={m.month}
-            role="button"
-            tabIndex={0}
-            className="month"
-            aria-label={says}
-            onClick={() => p.onMonth(m.month)}
-            onKeyDown={(e) => {
-              if (e.key === "Enter") p.onMonth(m.month);
-            }}
-          >
-            <title>{says}</title>
-            <rect className="hit" x={m.x - step / 2} y={-8} width={step} height={HEIGHT + 16} />
-            <path className="thread" d={cross(m.x, m.y)} strokeWidth={2.2} />
-          </g>
+          <MonthMark
+            key={point.month}
+            x={point.x}
+            y={point.y}
+            height={HEIGHT}
+            says={w.monthMark(words.common.month(m.month), percent, m.cases)}
+            onPress={() => p.onMonth(m.month)}
+          />
         );
       })}
-    </svg>
+    </MonthPlot>
   );
 }
 
@@ -73,7 +38,7 @@ export function FirstFixes(p: { months: DeskEvidence["months"]; onMonth: (month:
 export function Durations({ bins }: { bins: DeskEvidence["bins"] }) {
   const sewn = crosses(
     bins.map((b) => b.cases),
-    MOST * 3,
+    MOST,
   );
   const before = bins.at(-2)?.upTo ?? 0;
   return (
@@ -83,9 +48,9 @@ export function Durations({ bins }: { bins: DeskEvidence["bins"] }) {
           <tr key={b.upTo ?? "more"}>
             <th scope="row">{b.upTo === null ? w.beyond(before) : w.upTo(b.upTo)}</th>
             <td>
-              <svg className="mark" width={MOST * 3 * 9} height={14} aria-hidden="true">
+              <svg className="mark" width={MOST * STITCH} height={14} aria-hidden="true">
                 {Array.from({ length: sewn[i] ?? 0 }, (_, k) => (
-                  <path key={k} className="thread" d={cross(6 + k * 9, 7, 3)} strokeWidth={1.6} />
+                  <Cross key={k} x={6 + k * STITCH} y={7} r={3} width={1.6} />
                 ))}
               </svg>
             </td>

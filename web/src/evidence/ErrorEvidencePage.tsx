@@ -1,19 +1,19 @@
 import "./evidence.css";
 import { useQuery } from "@tanstack/react-query";
 import { useContext, useState } from "react";
-import { Link, useLocation, useParams, useSearchParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import type { ErrorEvidence, FixEvidence } from "../api";
 import { SignedIn } from "../frame";
 import { Coming, Failed, KeyButton, useKeys } from "../look";
 import { words } from "../words";
 import { errorEvidenceQuery, tableOfError } from "./api";
 import { FilterLine } from "./FilterLine";
-import { filtersOf, searchOf, withFact } from "./filters";
+import { type Filters, filtersOf, searchOf, withFact } from "./filters";
 import { FixRows } from "./FixRows";
 import { Months } from "./Months";
 import { Numbers } from "./Numbers";
 import { Drafted, OrderBeside, useDraft } from "./OrderBeside";
-import { Tries } from "./Tries";
+import { ALL, Tries } from "./Tries";
 import { Whom } from "./Whom";
 
 const w = words.evidence.error;
@@ -21,9 +21,14 @@ const w = words.evidence.error;
 /** What is measured of one known error. States: loading, failed, no case, too little to measure, filled. */
 export function ErrorEvidencePage() {
   const { key = "" } = useParams();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
+  const { hash } = useLocation();
+  const navigate = useNavigate();
   const filters = filtersOf(search);
   const asked = searchOf(filters);
+  // both what was chosen and the fix that is open stand in the address, so that a reload or a link shows the same
+  const to = (f: Filters, fix: string) =>
+    void navigate({ search: searchOf(f), hash: fix }, { replace: true, preventScrollReset: true });
   const { data, error, refetch } = useQuery(errorEvidenceQuery(key, asked));
   if (error) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
@@ -35,33 +40,38 @@ export function ErrorEvidencePage() {
           {data.since !== null && `${w.line(data.chosen, words.common.month(data.since))} · `}
           {data.choices.agents.length > 0 && `${w.agents(data.choices.agents.length)} · `}
           <Link to={`/library/errors/${data.error}`}>{w.runbook}</Link> ·{" "}
-          <FilterLine filters={filters} choices={data.choices} onChange={(f) => setSearch(searchOf(f))} />
+          <FilterLine filters={filters} choices={data.choices} onChange={(f) => to(f, hash)} />
         </p>
       </header>
       {data.chosen === 0 ? (
         <p>{asked === "" ? w.empty : words.evidence.desk.nonePicked}</p>
       ) : (
         <Filled
-          key={data.error}
           e={data}
           search={asked}
-          onFact={(name, value) => setSearch(searchOf(withFact(filters, name, value)))}
+          chosen={hash.slice(1)}
+          onChoose={(fix) => to(filters, fix)}
+          onFact={(name, value) => to(withFact(filters, name, value), hash)}
         />
       )}
     </main>
   );
 }
 
-function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, value: string) => void }) {
-  const { e } = p;
+function Filled(p: {
+  e: ErrorEvidence;
+  search: string;
+  chosen: string;
+  onChoose: (fix: string) => void;
+  onFact: (name: string, value: string) => void;
+}) {
+  const { e, onChoose } = p;
   const [asFirst, setAsFirst] = useState(false);
-  const asked = useLocation().hash.slice(1);
-  const [chosen, setChosen] = useState(() => startWith(e, asked));
-  const fix = e.fixes.find((f) => f.key === chosen) ?? e.fixes[0];
+  const fix = shown(e, p.chosen);
   useKeys(words.evidence.title, [
     ...e.fixes
       .slice(0, 9)
-      .map((f, i) => ({ key: String(i + 1), says: words.evidence.keys.fixes, act: () => setChosen(f.key) })),
+      .map((f, i) => ({ key: String(i + 1), says: words.evidence.keys.fixes, act: () => onChoose(f.key) })),
     { key: "f", says: words.evidence.keys.first, act: () => setAsFirst(!asFirst) },
   ]);
   return (
@@ -75,9 +85,9 @@ function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, va
             {asFirst ? w.toAll : w.toFirst}
           </KeyButton>
         </div>
-        <FixRows evidence={e} asFirst={asFirst} chosen={fix?.key ?? ""} onChoose={setChosen} />
+        <FixRows evidence={e} asFirst={asFirst} chosen={fix?.key ?? ""} onChoose={onChoose} />
         <RuleOut e={e} />
-        {fix && <OneFix key={fix.key} e={e} fix={fix} />}
+        {fix && <OneFix key={fix.key} e={e} fix={fix} search={p.search} />}
         {fix && <Whom evidence={e} fix={fix.key} onFact={p.onFact} />}
         <p className="soft tables">
           {words.evidence.desk.csv}:{" "}
@@ -88,21 +98,20 @@ function Filled(p: { e: ErrorEvidence; search: string; onFact: (name: string, va
           ))}
         </p>
       </div>
-      <OrderBeside evidence={e} onPick={setChosen} />
+      <OrderBeside evidence={e} onPick={onChoose} />
     </div>
   );
 }
 
 /** The fix that was asked for, else the one that has changed, else the one tried most: what a lead came to see. */
-function startWith(e: ErrorEvidence, asked: string): string {
+function shown(e: ErrorEvidence, asked: string): FixEvidence | undefined {
   const fell = e.fixes.find((f) => f.change?.fell);
   const most = [...e.fixes].sort((a, b) => b.tried - a.tried)[0];
-  return (e.fixes.find((f) => f.key === asked) ?? fell ?? most)?.key ?? "";
+  return e.fixes.find((f) => f.key === asked) ?? fell ?? most;
 }
 
-function OneFix({ e, fix }: { e: ErrorEvidence; fix: FixEvidence }) {
-  const [month, setMonth] = useState("");
-  const [since, setSince] = useState<number[] | null>(null);
+function OneFix({ e, fix, search }: { e: ErrorEvidence; fix: FixEvidence; search: string }) {
+  const [picked, setPicked] = useState(ALL);
   return (
     <section>
       <h2>{w.months(fix.title)}</h2>
@@ -110,34 +119,17 @@ function OneFix({ e, fix }: { e: ErrorEvidence; fix: FixEvidence }) {
         <Months
           fix={fix}
           releases={e.releases}
-          chosen={month}
-          onMonth={(m) => {
-            setSince(null);
-            setMonth(m === month ? "" : m);
-          }}
+          chosen={picked.month}
+          onMonth={(month) => setPicked(month === picked.month ? ALL : { month, cases: null })}
         />
       </div>
       <Numbers
         head={["", w.held, w.triedWord]}
         rows={fix.byMonth.map((m) => [words.common.month(m.month), String(m.held), String(m.tried)])}
       />
-      <Changed
-        fix={fix}
-        onSee={(cases) => {
-          setMonth("");
-          setSince(cases);
-        }}
-      />
+      <Changed fix={fix} onSee={(cases) => setPicked({ month: "", cases })} />
       <Explained fix={fix} />
-      <Tries
-        fix={fix}
-        month={month}
-        since={since}
-        onAll={() => {
-          setMonth("");
-          setSince(null);
-        }}
-      />
+      <Tries error={e.error} fix={fix.key} search={search} picked={picked} onAll={() => setPicked(ALL)} />
     </section>
   );
 }
@@ -165,10 +157,13 @@ function Changed({ fix, onSee }: { fix: FixEvidence; onSee: (cases: number[]) =>
 function Explained({ fix }: { fix: FixEvidence }) {
   const x = words.evidence.explain;
   const percent = words.common.percent;
-  if (fix.tried === 0 || fix.shareLow === null || fix.shareHigh === null) return null;
+  if (fix.share === null) return null;
   return (
     <p className="soft explained">
-      {x.share(fix.held, fix.tried, percent(fix.shareLow), percent(fix.shareHigh))}{" "}
+      {x.share(fix.held, fix.tried, percent(fix.share))}{" "}
+      {fix.shareLow === null || fix.shareHigh === null
+        ? x.little
+        : x.range(percent(fix.shareLow), percent(fix.shareHigh))}{" "}
       {fix.worked > fix.held && `${x.cameBack(fix.worked - fix.held)} `}
       {fix.chance !== null && `${x.first(percent(fix.chance), fix.triedFirst, fix.workedFirst)} `}
       {x.minutes(

@@ -29,10 +29,6 @@ const fix = (key: string, title: string, over: Partial<FixEvidence> = {}): FixEv
   ruleOut: false,
   afterRestart: null,
   caseNumbers: [7, 8],
-  tries: [
-    { caseNumber: 7, month: "2026-03", version: "5.3", first: true, held: true, minutes: 4 },
-    { caseNumber: 8, month: "2026-04", version: "5.4", first: false, held: false, minutes: null },
-  ],
   ...over,
 });
 
@@ -45,6 +41,7 @@ const EVIDENCE: ErrorEvidence = {
   cases: 58,
   solved: 41,
   measured: true,
+  littleEvidence: false,
   oneOrder: true,
   since: "2026-03",
   handOverMinutes: 45,
@@ -106,9 +103,22 @@ const EVIDENCE: ErrorEvidence = {
 };
 
 const PATH = "GET /api/errors//evidence?";
+const TRIES = {
+  fix: "empty",
+  total: 2,
+  tries: [
+    { caseNumber: 7, month: "2026-03", version: "5.3", first: true, held: true, minutes: 4 },
+    { caseNumber: 8, month: "2026-04", version: "5.4", first: false, held: false, minutes: null },
+  ],
+};
 
 async function shown(roles: string[], e: ErrorEvidence = EVIDENCE, table: Record<string, unknown> = {}) {
-  const calls = server({ [PATH]: e, ...table });
+  const calls = server({
+    [PATH]: e,
+    "GET /api/errors/till-full/evidence/tries?fix=empty&": TRIES,
+    "GET /api/errors/till-full/evidence/tries?fix=queue&": { ...TRIES, fix: "queue", total: 2_500 },
+    ...table,
+  });
   const place = await render(
     <SignedIn value={{ login: "x", name: "X", roles, signOut: () => undefined }}>
       <ErrorEvidencePage />
@@ -136,6 +146,7 @@ test("a digit chooses a fix, f turns to the first step, a month shows its tries"
   await key("f");
   expect(place.textContent).toContain("chance that it ends a case as the first step");
   expect(place.querySelector(".fix-row.chosen")?.textContent).toContain("6 of 10");
+  expect(place.textContent).toContain("The newest 2 of 2500 tries");
   await click(place, "[aria-label='Mar 2026: 14 of 20 held']");
   expect(place.querySelectorAll(".tries-of li a")).toHaveLength(1);
   expect(place.textContent).toContain("Tries in Mar 2026");
@@ -170,7 +181,8 @@ test("how it was computed opens by a key, and what is unsure is said", async () 
 });
 
 test("too little says what is missing", async () => {
-  const little = await shown(["agent"], { ...EVIDENCE, measured: false, solved: 2 });
+  const little = await shown(["agent"], { ...EVIDENCE, measured: false, littleEvidence: true, solved: 2 });
+  expect(little.place.querySelector(".fix-row")?.textContent).toContain("little evidence");
   expect(little.place.textContent).toContain("2 cases were ended by one of these fixes, five are needed");
 });
 

@@ -25,7 +25,10 @@ export function FixRows(p: {
               {i < 9 && <Key k={String(i + 1)} />} {f.title}
             </span>
             <Bar f={f} asFirst={p.asFirst} />
-            <span className="counts soft">{counts(f, p.asFirst)}</span>
+            <span className="counts soft">
+              {counts(f, p.asFirst)}
+              {p.evidence.littleEvidence && f.tried > 0 && ` · ${w.little}`}
+            </span>
           </button>
         </li>
       ))}

@@ -1,25 +1,36 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { FixEvidence } from "../api";
-import { OutcomeMark } from "../look";
+import { Coming, Failed, OutcomeMark } from "../look";
 import { words } from "../words";
+import { triesQuery } from "./api";
 
 const FEW = 12;
 const w = words.evidence.error;
 
-/** The cases behind a fix's numbers, each one a way into its case. */
-export function Tries(p: { fix: FixEvidence; month: string; since: number[] | null; onAll: () => void }) {
+/** Which of a fix's tries are meant: of a month, of some cases, or all. */
+export interface Picked {
+  month: string;
+  cases: number[] | null;
+}
+export const ALL: Picked = { month: "", cases: null };
+
+/** The cases behind a fix's numbers, each one a way into its case. States: loading, failed, filled. */
+export function Tries(p: { error: string; fix: string; search: string; picked: Picked; onAll: () => void }) {
+  const { month, cases } = p.picked;
   const [most, setMost] = useState(FEW);
-  const all = [...p.fix.tries]
-    .reverse()
-    .filter((t) => p.month === "" || t.month === p.month)
-    .filter((t) => p.since === null || p.since.includes(t.caseNumber));
-  const picked = p.month !== "" || p.since !== null;
+  const { data, error, refetch } = useQuery(triesQuery(p.error, p.fix, p.search));
+  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (!data) return <Coming />;
+  const all = data.tries
+    .filter((t) => month === "" || t.month === month)
+    .filter((t) => cases === null || cases.includes(t.caseNumber));
+  const hidden = all.slice(most).length;
   return (
     <section className="tries-of">
       <h3>
-        {p.month !== "" ? w.triesOf(w.inMonth(words.common.month(p.month))) : w.tries}{" "}
-        {picked && (
+        {month !== "" ? w.triesOf(w.inMonth(words.common.month(month))) : w.tries}{" "}
+        {p.picked !== ALL && (
           <button type="button" className="plain soft" onClick={p.onAll}>
             {w.allOf}
           </button>
@@ -38,10 +49,13 @@ export function Tries(p: { fix: FixEvidence; month: string; since: number[] | nu
           </li>
         ))}
       </ul>
-      {all.length > most && (
-        <button type="button" className="plain soft" onClick={() => setMost(most * 4)}>
-          {w.more(all.length - most)}
+      {hidden > 0 && (
+        <button type="button" className="plain soft" onClick={() => setMost(data.total)}>
+          {w.more(hidden)}
         </button>
+      )}
+      {data.total > data.tries.length && (
+        <p className="soft">{w.newestOnly(data.tries.length, data.total)}</p>
       )}
     </section>
   );

@@ -1,5 +1,12 @@
 import { queryOptions } from "@tanstack/react-query";
-import { type DeskEvidence, type DocumentView, type ErrorEvidence, getJson, sendJson } from "../api";
+import {
+  type DeskEvidence,
+  type DocumentView,
+  type ErrorEvidence,
+  type FixTries,
+  getJson,
+  sendJson,
+} from "../api";
 
 const STALE_MS = 20_000;
 
@@ -17,6 +24,15 @@ export const errorEvidenceQuery = (key: string, search: string) =>
     queryFn: ({ signal }) => getJson<ErrorEvidence>(`/api/errors/${key}/evidence?${search}`, signal),
     staleTime: STALE_MS,
     placeholderData: (before, q) => (q?.queryKey[1] === key ? before : undefined),
+  });
+
+/** The tries behind a fix's numbers, newest first. */
+export const triesQuery = (key: string, fix: string, search: string) =>
+  queryOptions({
+    queryKey: ["evidence", key, "tries", fix, search],
+    queryFn: ({ signal }) =>
+      getJson<FixTries>(`/api/errors/${key}/evidence/tries?fix=${fix}&${search}`, signal),
+    staleTime: STALE_MS,
   });
 
 export const tableOfError = (key: string, table: string, search: string) =>

@@ -1,6 +1,16 @@
 import { expect, test } from "vitest";
 import { filtersOf, monthDays, searchOf, withFact } from "./filters";
-import { crosses, lengths, monthPoints, monthsBetween, releaseMarks, share, threads } from "./plot";
+import {
+  crosses,
+  firstFixPoints,
+  lengths,
+  monthLabels,
+  monthPoints,
+  monthsBetween,
+  releaseMarks,
+  share,
+  strands,
+} from "./plot";
 
 test("months run over the turn of a year, those without tries included", () => {
   expect(monthsBetween("2025-11", "2026-02")).toEqual(["2025-11", "2025-12", "2026-01", "2026-02"]);
@@ -17,11 +27,24 @@ test("a month stands over its name, as high as its share, with what is plausible
   expect(releaseMarks([{ version: "5.3", month: "2024-02" }], months, 400)).toEqual([]);
 });
 
-test("threads lead from the author's place to the measured one", () => {
-  expect(threads(["a", "b", "c"], ["b", "a", "c"])).toEqual([
-    { key: "a", from: 0, to: 1, crosses: true },
-    { key: "b", from: 1, to: 0, crosses: true },
-    { key: "c", from: 2, to: 2, crosses: false },
+test("strands lead from the author's place to the measured one", () => {
+  const found = strands(["a", "b", "c"], ["b", "a", "c"], 40, 60);
+  expect(found.map((s) => s.crosses)).toEqual([true, true, false]);
+  expect(found[0]?.path).toBe("M2 20C30 20 30 60 58 60");
+});
+
+test("names of months do not touch, and the first fixes stand as high as their share", () => {
+  const months = Array.from(
+    { length: 18 },
+    (_, i) => `20${25 + Math.floor(i / 12)}-${String((i % 12) + 1).padStart(2, "0")}`,
+  );
+  const labels = monthLabels(months, 430);
+  expect(labels.length).toBe(9);
+  expect(labels[1]).toEqual({ month: "2025-03", x: (2.5 * 430) / 18 });
+  const m = { month: "2026-01", cases: 4, solved: 3, firstFix: 1, held: 3, median: 5 };
+  expect(firstFixPoints([m, { ...m, cases: 0, firstFix: 0 }], 100, 80)).toEqual([
+    { month: "2026-01", x: 25, y: 60 },
+    { month: "2026-01", x: 75, y: 80 },
   ]);
 });
 

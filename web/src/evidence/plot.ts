@@ -1,5 +1,8 @@
 /** Where things stand on the drawings of the Evidence place: arithmetic without drawing anything. */
-import type { ErrorEvidence, FixEvidence } from "../api";
+import type { DeskEvidence, ErrorEvidence, FixEvidence } from "../api";
+
+/** How wide the name of a month is, in units of a drawing. */
+const LABEL = 44;
 
 export interface MonthPoint {
   month: string;
@@ -50,21 +53,36 @@ export function releaseMarks(releases: ErrorEvidence["releases"], months: string
     .map((r) => ({ version: r.version, x: months.indexOf(r.month) * step }));
 }
 
-/** Every how many months a label fits. */
-export const labelEvery = (months: number, width: number) => Math.max(1, Math.ceil((months * 44) / width));
-
-export interface Thread {
-  key: string;
-  from: number;
-  to: number;
-  crosses: boolean;
+/** The share of cases that the first fix ended, month by month in a box. */
+export function firstFixPoints(months: DeskEvidence["months"], width: number, height: number) {
+  const step = width / Math.max(1, months.length);
+  return months.map((m, i) => ({
+    month: m.month,
+    x: (i + 0.5) * step,
+    y: height * (1 - (share(m.firstFix, m.cases) ?? 0)),
+  }));
 }
 
-/** The threads from places in the author's order to places in the measured one. */
-export function threads(authored: string[], measured: string[]): Thread[] {
+/** Which months get a label so that labels do not touch, and where. */
+export function monthLabels(months: string[], width: number): { month: string; x: number }[] {
+  const step = width / Math.max(1, months.length);
+  const every = Math.max(1, Math.ceil((months.length * LABEL) / width));
+  return months.flatMap((month, i) => (i % every === 0 ? [{ month, x: (i + 0.5) * step }] : []));
+}
+
+export interface Strand {
+  key: string;
+  crosses: boolean;
+  path: string;
+}
+
+/** The strands from places in the author's order to places in the measured one, rows so high and so far apart. */
+export function strands(authored: string[], measured: string[], row: number, width: number): Strand[] {
+  const half = width / 2;
   return authored.map((key, from) => {
     const to = measured.indexOf(key);
-    return { key, from, to, crosses: from !== to };
+    const [y1, y2] = [(from + 0.5) * row, (to + 0.5) * row];
+    return { key, crosses: from !== to, path: `M2 ${y1}C${half} ${y1} ${half} ${y2} ${width - 2} ${y2}` };
   });
 }
 

@@ -136,7 +136,6 @@ const evidence: FixEvidence = {
   change: null,
   ruleOut: false,
   afterRestart: null,
-  tries: [],
 };
 
 test("evidence is a bar and a few words; pressed, the counts, the months and the cases behind it", async () => {

@@ -1,6 +1,6 @@
 export { chosenCloth, type ClothChoice, clothFor, keepCloth, wear } from "./cloth";
 export { themeOf } from "./theme";
-export { MendingCurve, MiniSeam, OutcomeMark, SeamPiece, Sign, StitchBar } from "./marks";
+export { Cross, MendingCurve, MiniSeam, OutcomeMark, SeamPiece, Sign, StitchBar } from "./marks";
 export { MarksPage } from "./MarksPage";
 export {
   Ago,

@@ -2,8 +2,8 @@
 import { words } from "../words";
 import { curve, type CurvePoint, ticks } from "./scale";
 
-/** One cross-stitch around a point. */
-function Cross({
+/** One cross-stitch around a point of a drawing. */
+export function Cross({
   x,
   y,
   r,

@@ -1,9 +1,6 @@
 /** What the Evidence place says. */
 import { many } from "./count";
 
-const percent = (p: number) => `${Math.round(p * 100)} %`;
-const minutes = (m: number) => `${m < 10 ? Math.round(m * 10) / 10 : Math.round(m)} min`;
-
 export const evidenceWords = {
   title: "Evidence",
   desk: {
@@ -105,7 +102,6 @@ export const evidenceWords = {
       saved,
       " a month.",
     ],
-    savesNothing: "Both orders cost the same.",
     differsNot: "The author's order is the measured one.",
     learns: "It costs a little more than the author's for now: it tries early what is little known.",
     handOver: "hand over",
@@ -132,15 +128,19 @@ export const evidenceWords = {
     triedWord: "tried",
     first: "first",
     more: (n: number) => `${n} more`,
+    newestOnly: (told: number, total: number) =>
+      `The newest ${told} of ${total} tries; all of them stand in the table of tries.`,
     allOf: "all of them",
     empty: "No case of this error yet. Its first five solved cases make a measured order.",
     runbook: "runbook",
-    back: "Evidence",
   },
   /** Sentences that open a number. */
   explain: {
-    share: (held: number, tried: number, low: string, high: string) =>
-      `${held} of ${many(tried, "retested try", "retested tries")} ended the error and it stayed away: ${percent(held / Math.max(1, tried))}. With so many tries the true share plausibly lies between ${low} and ${high} (four times in five).`,
+    share: (held: number, tried: number, share: string) =>
+      `${held} of ${many(tried, "retested try", "retested tries")} ended the error and it stayed away: ${share}.`,
+    range: (low: string, high: string) =>
+      `With so many tries the true share plausibly lies between ${low} and ${high} (four times in five).`,
+    little: "Under 20 cases of this error there is too little to say where the true share lies.",
     first: (p: string, first: number, worked: number) =>
       first === 0
         ? `As the first step it would end about ${p}: estimated from what happened after other fixes had failed, since it was never tried first.`
@@ -158,6 +158,4 @@ export const evidenceWords = {
     draft: "Make the measured order a draft",
     how: "How it was computed",
   },
-  percent,
-  minutes,
 };

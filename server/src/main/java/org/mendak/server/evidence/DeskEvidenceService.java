@@ -3,7 +3,6 @@ package org.mendak.server.evidence;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Stream;
 import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
@@ -73,12 +72,7 @@ class DeskEvidenceService {
                                 Double.isNaN(m.median()) ? null : m.median()))
                         .toList(),
                 lines,
-                new ErrorEvidence.Choices(
-                        ErrorEvidenceService.distinct(
-                                all.stream().map(c -> c.product()).toList()),
-                        ErrorEvidenceService.distinct(
-                                all.stream().map(c -> c.agent()).toList()),
-                        List.of()));
+                EvidenceViews.choices(all, List.of()));
     }
 
     private static List<DeskEvidence.Bin> bins(DeskFigures f) {
@@ -93,40 +87,20 @@ class DeskEvidenceService {
     private DeskEvidence.ErrorLine line(ErrorEvidenceService.Chosen chosen, CaseChoice choice) {
         Evidence e = chosen.fitted().evidence();
         ErrorEvidence.Order order = errors.order(chosen, choice);
-        List<ErrorEvidence.FixEvidence> fixes = java.util.stream.IntStream.range(
-                        0, e.fixes().size())
-                .mapToObj(i -> errors.fix(e, i))
-                .toList();
+        EvidenceViews views = new EvidenceViews(library.library(), e);
         return new DeskEvidence.ErrorLine(
                 chosen.error().key(),
                 chosen.error().title(),
                 chosen.entries().size(),
                 e.solved(),
                 e.enoughToMeasure(),
-                e.cases() < Evidence.ENOUGH_FOR_INTERVAL,
+                e.isLittle(),
                 order.minutesMeasured(),
                 order.minutesAuthored(),
                 order.casesAMonth(),
                 order.savedAMonth(),
                 order.changes(),
-                fixes.stream().flatMap(DeskEvidenceService::changed).toList(),
-                fixes.stream()
-                        .filter(ErrorEvidence.FixEvidence::ruleOut)
-                        .map(ErrorEvidence.FixEvidence::title)
-                        .toList());
-    }
-
-    private static Stream<DeskEvidence.Changed> changed(ErrorEvidence.FixEvidence f) {
-        ErrorEvidence.Change c = f.change();
-        return c == null
-                ? Stream.empty()
-                : Stream.of(new DeskEvidence.Changed(
-                        f.key(),
-                        f.title(),
-                        c.fell(),
-                        c.release(),
-                        c.month(),
-                        (double) c.heldBefore() / c.triedBefore(),
-                        (double) c.heldSince() / c.triedSince()));
+                views.changed(),
+                views.hardlyEver());
     }
 }

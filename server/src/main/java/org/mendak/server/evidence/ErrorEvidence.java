@@ -10,6 +10,7 @@ import org.mendak.server.platform.OrNull;
  * @param solved how many of them one of these fixes ended
  * @param chosen how many cases there are at all by what was asked for
  * @param measured whether there is enough to put fixes into a measured order
+ * @param littleEvidence whether there are too few cases to say where a share plausibly lies; the ranges are null then
  * @param oneOrder whether nearly all cases were worked in one order, so that more like them do not remove a bias
  * @param handOverMinutes what handing over is taken to cost
  */
@@ -20,6 +21,7 @@ record ErrorEvidence(
         int cases,
         int solved,
         boolean measured,
+        boolean littleEvidence,
         boolean oneOrder,
         @OrNull String since,
         double handOverMinutes,
@@ -32,6 +34,9 @@ record ErrorEvidence(
 
     /** A month's tries; {@code held} of them ended the case for good, which lies plausibly within {@code low} and {@code high}. */
     record Month(String month, int tried, int held, double low, double high) {}
+
+    /** The tries of one fix, newest first; {@code total} counts those that are not told, too. */
+    record Tries(String fix, int total, List<Try> tries) {}
 
     /** One try, for opening its case. */
     record Try(long caseNumber, String month, @OrNull String version, boolean first, boolean held, Double minutes) {}
@@ -59,12 +64,11 @@ record ErrorEvidence(
      * @param chance that it ends a case as its first step; null while too little is known, as {@code low} and {@code high} are
      *     under 20 cases
      * @param share of its tries that stayed away, wherever they stood; null if it was never tried
-     * @param shareLow lower end of what is plausible for {@code share} at 80 %
+     * @param shareLow lower end of what is plausible for {@code share} at 80 %; null under 20 cases
      * @param change the latest change in how often it works; null if none shows
      * @param ruleOut whether it was tried so often with so little success that it could be ruled out
      * @param afterRestart if it restarts something on its way: the chance that it still helps where the plain restart did not;
      *     else null
-     * @param tries the newest two hundred
      */
     record FixEvidence(
             String key,
@@ -86,8 +90,7 @@ record ErrorEvidence(
             @OrNull Change change,
             boolean ruleOut,
             Double afterRestart,
-            List<Long> caseNumbers,
-            List<Try> tries) {}
+            List<Long> caseNumbers) {}
 
     /**
      * The author's order and the measured one, by key; a fix that a case without facts would not be offered is in neither.

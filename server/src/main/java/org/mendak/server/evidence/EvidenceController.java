@@ -95,7 +95,23 @@ class EvidenceController {
             @PathVariable String key,
             @RequestParam String table,
             @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
-        return file(key + "-" + table, EvidenceTables.ofError(errors.of(caller, key, CaseChoice.of(query)), table));
+        CaseChoice choice = CaseChoice.of(query);
+        return file(
+                key + "-" + table,
+                table.equals("tries")
+                        ? EvidenceTables.tries(errors.allTries(caller, key, choice))
+                        : EvidenceTables.ofError(errors.of(caller, key, choice), table));
+    }
+
+    /** The newest two thousand tries of one fix. */
+    @GetMapping("/api/errors/{key}/evidence/tries")
+    @Operation(description = CHOICE)
+    ErrorEvidence.Tries tries(
+            Caller caller,
+            @PathVariable String key,
+            @RequestParam String fix,
+            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+        return errors.tries(caller, key, fix, CaseChoice.of(query));
     }
 
     private static ResponseEntity<String> file(String name, String text) {

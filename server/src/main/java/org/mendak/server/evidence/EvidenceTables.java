@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Refusal;
 
 /** The tables behind the plots as CSV (RFC 4180), with dots for decimals and empty cells for what is not known. */
@@ -20,7 +21,6 @@ final class EvidenceTables {
             case "months" -> months(e);
             case "for-whom" -> forWhom(e);
             case "order" -> order(e);
-            case "tries" -> tries(e);
             default -> throw unknown(table, "fixes, months, for-whom, order or tries");
         };
     }
@@ -59,7 +59,7 @@ final class EvidenceTables {
                 e.fixes().stream()
                         .map(f -> row(
                                 f.key(),
-                                text(f.title()),
+                                CsvText.harmless(f.title()),
                                 f.tried(),
                                 f.worked(),
                                 f.held(),
@@ -94,7 +94,7 @@ final class EvidenceTables {
                                                 0, v.counts().size())
                                         .mapToObj(i -> row(
                                                 w.fact(),
-                                                text(v.value()),
+                                                CsvText.harmless(v.value()),
                                                 v.cases(),
                                                 e.fixes().get(i).key(),
                                                 v.counts().get(i).tried(),
@@ -115,16 +115,17 @@ final class EvidenceTables {
                         .toList());
     }
 
-    private static String tries(ErrorEvidence e) {
+    /** Every try of every fix. */
+    static String tries(List<ErrorEvidence.Tries> fixes) {
         return csv(
                 List.of("fix", "case", "month", "product_version", "first", "held", "minutes"),
-                e.fixes().stream()
+                fixes.stream()
                         .flatMap(f -> f.tries().stream()
                                 .map(t -> row(
-                                        f.key(),
+                                        f.fix(),
                                         t.caseNumber(),
                                         t.month(),
-                                        text(t.version()),
+                                        CsvText.harmless(t.version()),
                                         t.first(),
                                         t.held(),
                                         t.minutes())))
@@ -145,7 +146,7 @@ final class EvidenceTables {
                 d.errors().stream()
                         .map(l -> row(
                                 l.error(),
-                                text(l.title()),
+                                CsvText.harmless(l.title()),
                                 l.cases(),
                                 l.solved(),
                                 l.minutesMeasured(),
@@ -171,11 +172,6 @@ final class EvidenceTables {
 
     private static List<Object> row(Object... cells) {
         return Arrays.asList(cells);
-    }
-
-    /** A text that a spreadsheet would take for a formula is made harmless by an apostrophe. */
-    private static String text(String s) {
-        return s == null || s.isEmpty() || "=+-@\t\r".indexOf(s.charAt(0)) < 0 ? s : "'" + s;
     }
 
     private static String csv(List<String> header, List<List<Object>> rows) {

@@ -22,6 +22,7 @@ import org.mendak.server.cases.CaseLog;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -227,7 +228,7 @@ class CaseExchangeService {
     private static List<Object> record(CaseLog.Whole w, AttemptRow a, List<String> facts) {
         var c = w.row();
         List<Object> cells = new ArrayList<>();
-        cells.add(cell(w.importKey()));
+        cells.add(CsvText.harmless(w.importKey()));
         cells.add(c.errorKey());
         cells.add(c.openedAt());
         cells.add(c.closedAt());
@@ -236,18 +237,13 @@ class CaseExchangeService {
         cells.add(a == null ? null : a.position());
         cells.add(a == null ? null : a.fixKey());
         cells.add(a == null ? null : a.outcome());
-        cells.add(a == null ? null : cell(a.bundle()));
+        cells.add(a == null ? null : CsvText.harmless(a.bundle()));
         cells.add(a == null ? null : a.triedBefore());
         cells.add(a == null ? null : a.minutes());
-        cells.add(cell(a == null ? c.agent() : a.agent()));
-        cells.add(cell(c.productVersion()));
+        cells.add(CsvText.harmless(a == null ? c.agent() : a.agent()));
+        cells.add(CsvText.harmless(c.productVersion()));
         Map<String, String> known = w.facts();
-        facts.forEach(f -> cells.add(cell(known.get(f))));
+        facts.forEach(f -> cells.add(CsvText.harmless(known.get(f))));
         return cells;
-    }
-
-    /** A text that a spreadsheet would take for a formula is made harmless by an apostrophe. */
-    private static String cell(String s) {
-        return s != null && !s.isEmpty() && "=+@\t\r".indexOf(s.charAt(0)) >= 0 ? "'" + s : s;
     }
 }

@@ -165,9 +165,9 @@ public class PlanService {
     @EventListener
     void started(AttemptStarted event) {
         CaseRow c = cases.row(event.tx(), event.number());
-        ofCase(event.tx(), event.number())
-                .ifPresent(plan -> store.keep(event.tx(), event.attempt(), json.writeValueAsString(PlanView.of(plan))));
-        ofCase(event.tx(), c, List.of())
+        Optional<Plan> shown = ofCase(event.tx(), event.number());
+        shown.ifPresent(plan -> store.keep(event.tx(), event.attempt(), json.writeValueAsString(PlanView.of(plan))));
+        (c.pinned().isEmpty() ? shown : ofCase(event.tx(), c, List.of()))
                 .flatMap(plan -> plan.ordered().stream().findFirst())
                 .ifPresent(first -> log.planned(event.tx(), event.attempt(), first.key()));
     }

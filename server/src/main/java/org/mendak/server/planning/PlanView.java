@@ -76,6 +76,9 @@ record PlanView(
                 p.cases(),
                 p.questions().stream()
                         .filter(q -> q.worth() != null && !q.pays())
+                        // what a fix hangs on is asked before it all the same
+                        .filter(q -> p.questions().stream()
+                                .noneMatch(o -> o.before() != null && o.fact().equals(q.fact())))
                         .map(q -> new NotAsked(q.fact(), q.text(), q.minutes(), -q.worth()))
                         .toList());
     }

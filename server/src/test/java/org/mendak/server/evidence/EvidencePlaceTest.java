@@ -249,10 +249,22 @@ class EvidencePlaceTest {
             assertThat(f.path("held").asLong()).as(fix).isEqualTo(held);
             assertThat(f.path("share").asDouble()).isCloseTo((double) held / tried, within(1e-9));
             assertThat(f.path("shareLow").asDouble()).isLessThan(f.path("share").asDouble());
-            assertThat(f.path("tries").size()).isEqualTo((int) Math.min(200, tried));
-            long number = f.path("tries").path(0).path("caseNumber").asLong();
-            assertThat(lead.get("/api/cases/" + number).expect(200).text()).contains(fix);
+            JsonNode tries = lead.get("/api/errors/pump-stops/evidence/tries?fix=" + fix)
+                    .expect(200)
+                    .json();
+            assertThat(tries.path("total").asLong()).isEqualTo(tried);
+            assertThat(tries.path("tries").size()).isEqualTo((int) tried);
+            long newest = tries.path("tries").path(0).path("caseNumber").asLong();
+            assertThat(lead.get("/api/cases/" + newest).expect(200).text()).contains(fix);
+            String month = f.path("byMonth").path(0).path("month").asString();
+            int inFirst = 0;
+            for (JsonNode x : tries.path("tries")) {
+                inFirst += x.path("month").asString().equals(month) ? 1 : 0;
+            }
+            assertThat(inFirst)
+                    .isEqualTo(f.path("byMonth").path(0).path("tried").asInt());
         }
+        lead.get("/api/errors/pump-stops/evidence/tries?fix=x").refused(404, "does not try");
         assertThat(e.path("chosen").asInt()).isEqualTo(400);
         assertThat(e.path("releases").path(0).path("version").asString()).isEqualTo("1.1");
         assertThat(e.path("forWhom").toString()).contains("\"lamp\"").contains("product_version");
@@ -507,9 +519,32 @@ class EvidencePlaceTest {
     }
 
     @Test
-    void agentsSeeEvidenceAndMakeNoDrafts() {
+    void agentsSeeEvidenceAndMakeNoDraftsAndStrangersSeeNothing() {
+        lead.post(
+                        "/api/people",
+                        Map.of("login", "runa", "name", "Runa Holm", "role", "agent", "password", "a-long-password"))
+                .expect(201);
+        Api agent = Api.browser(app.address());
+        agent.get("/api/session");
+        agent.signIn("runa", "a-long-password").expect(200);
+        agent.get("/api/errors/pump-stops/evidence").expect(200);
+        agent.post("/api/errors/pump-stops/evidence/draft", Map.of()).refused(403, "write documents");
+        assertThat(lead.get("/api/documents/errors/pump-stops/revisions").json().size())
+                .isEqualTo(1);
         Api nobody = Api.browser(app.address());
         nobody.get("/api/evidence/desk").expect(401);
-        nobody.post("/api/errors/pump-stops/evidence/draft", Map.of()).expect(401);
+        nobody.get("/api/errors/pump-stops/evidence/tries?fix=turn-valve").expect(401);
+    }
+
+    @Test
+    void underTwentyCasesNoRangeIsTold() {
+        publish("pump-few", 1);
+        lead.csv(csv("pump-few", simulated("pump-few", 12, HiddenError.HiddenFix.NEVER)))
+                .expect(200);
+        JsonNode e = lead.get("/api/errors/pump-few/evidence").expect(200).json();
+        assertThat(e.path("littleEvidence").asBoolean()).isTrue();
+        assertThat(e.path("fixes").path(0).path("shareLow").isNull()).isTrue();
+        assertThat(e.path("fixes").path(0).path("share").isNull()).isFalse();
+        assertThat(e.path("choices").toString()).contains("lamp");
     }
 }
