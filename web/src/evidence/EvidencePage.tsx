@@ -139,7 +139,7 @@ function lineSays(e: DeskEvidence["errors"][number]): string {
   if (!e.measured || e.minutesMeasured === null || e.minutesAuthored === null) return w.unmeasured(e.cases);
   const parts = e.orderDiffers
     ? [
-        w.instead(words.common.minutes(e.minutesMeasured), words.common.minutes(e.minutesAuthored)),
+        w.instead(words.common.tenths(e.minutesMeasured), words.common.tenths(e.minutesAuthored)),
         w.aMonth(words.common.minutes(e.savedAMonth ?? 0)),
       ]
     : [words.common.minutes(e.minutesMeasured), w.same];

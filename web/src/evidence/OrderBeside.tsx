@@ -78,7 +78,7 @@ function Minutes({ e }: { e: ErrorEvidence }) {
     <>
       <p>
         <Strong
-          parts={w.expected(words.common.minutes(o.minutesMeasured), words.common.minutes(o.minutesAuthored))}
+          parts={w.expected(words.common.tenths(o.minutesMeasured), words.common.tenths(o.minutesAuthored))}
         />
       </p>
       <p>

@@ -43,6 +43,7 @@ export const words = {
     notFoundTitle: "There is nothing here",
     notFoundText: "The address leads nowhere. Your work is under In hand.",
     minutes: (m: number) => `${m < 10 ? Math.round(m * 10) / 10 : Math.round(m)} min`,
+    tenths: (m: number) => `${m.toFixed(1)} min`,
     outOfTen: (p: number) => {
       const tens = Math.round(p * 10);
       if (tens >= 10) return "nearly always";

@@ -12,7 +12,7 @@ class EvidenceInBrowserTest extends InBrowser {
         chrome.signIn("lead");
         chrome.go("/evidence");
         chrome.see(".evidence-summary", "The first fix ended");
-        chrome.click(".evidence-summary button.number");
+        chrome.click(".evidence-summary .number");
         chrome.see(".number-how", "passed over");
         chrome.see(".changed", "Empty the staging area");
         chrome.click(".changed a");
