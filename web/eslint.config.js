@@ -1,8 +1,37 @@
+import { readdirSync } from "node:fs";
 import hooks from "eslint-plugin-react-hooks";
 import globals from "globals";
 import ts from "typescript-eslint";
 
-const features = ["session", "desk", "taking-in", "case", "library", "writing", "team", "frame", "look"];
+// every folder is a room with a wall: a new one is held from its first file
+const rooms = readdirSync(new URL("./src", import.meta.url), { withFileTypes: true })
+  .filter((f) => f.isDirectory() && f.name !== "testing")
+  .map((f) => f.name);
+
+/** Forbids imports of other rooms past their index, and of these rooms at all. */
+const walls = (never, why) => [
+  "error",
+  {
+    patterns: [
+      {
+        regex: `^\\.\\./(${rooms.join("|")})/.+(?<!\\.css)$`,
+        message: "meet another room through its index only",
+      },
+      ...(never.length === 0 ? [] : [{ regex: `^\\.\\./(${never.join("|")})(/|$)`, message: why }]),
+    ],
+  },
+];
+
+/** What a room below the places may know. */
+const below = (room, known) => ({
+  files: [`src/${room}/**/*.{ts,tsx}`],
+  rules: {
+    "no-restricted-imports": walls(
+      rooms.filter((r) => r !== room && !known.includes(r)),
+      `${room} knows ${known.join(", ") || "no other room"} alone`,
+    ),
+  },
+});
 
 export default ts.config(
   { ignores: ["dist", "src/api/schema.gen.ts"] },
@@ -11,37 +40,27 @@ export default ts.config(
     files: ["src/**/*.{ts,tsx}"],
     languageOptions: { globals: globals.browser },
     plugins: { "react-hooks": hooks },
-    // features meet only through their index
     rules: {
       ...hooks.configs.recommended.rules,
       "no-console": "error",
-      "no-restricted-imports": [
+      "no-restricted-imports": walls([]),
+      "no-restricted-syntax": [
         "error",
         {
-          patterns: [
-            {
-              regex: `^\\.\\./(${features.join("|")})/.+(?<!\\.css)$`,
-              message: "meet another feature through its index only",
-            },
-          ],
+          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+          message: "the time is the server's: now() of api",
+        },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: "the time is the server's: now() of api",
         },
       ],
     },
   },
-  {
-    files: ["src/look/**", "src/frame/**"],
-    rules: {
-      "no-restricted-imports": [
-        "error",
-        {
-          patterns: [
-            {
-              regex: "^\\.\\./(session|desk|taking-in|case|library|writing|team)(/|$)",
-              message: "look and frame know no feature",
-            },
-          ],
-        },
-      ],
-    },
-  },
+  below("api", []),
+  below("words", []),
+  below("live", []),
+  below("look", ["api", "words"]),
+  below("frame", ["api", "words", "look", "live"]),
+  { files: ["src/api/clock.ts"], rules: { "no-restricted-syntax": "off" } },
 );

@@ -8,7 +8,17 @@ import { DeskPage } from "./desk";
 import { ClothContext, Frame } from "./frame";
 import { ErrorEvidencePage, EvidencePage } from "./evidence";
 import { ErrorPage, FixPage, ShelvesPage } from "./library";
-import { chosenCloth, type ClothChoice, clothFor, Coming, keepCloth, MarksPage, themeOf, wear } from "./look";
+import {
+  chosenCloth,
+  type ClothChoice,
+  clothFor,
+  Coming,
+  keepCloth,
+  MarksPage,
+  Mishaps,
+  themeOf,
+  wear,
+} from "./look";
 import { SessionGate, WelcomePage } from "./session";
 import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
@@ -111,9 +121,11 @@ export function App() {
       <AntApp message={{ top: 64, maxCount: 2 }}>
         <QueryClientProvider client={client}>
           <ClothContext value={worn}>
-            <BrowserRouter>
-              <Places />
-            </BrowserRouter>
+            <Mishaps at="">
+              <BrowserRouter>
+                <Places />
+              </BrowserRouter>
+            </Mishaps>
           </ClothContext>
         </QueryClientProvider>
       </AntApp>

@@ -1,4 +1,6 @@
-/** One call to the server. Every error is an HttpError that says what happened in words for the user. */
+/** Calls to the server. Every error is an HttpError that says what happened in words for the user. */
+import createClient from "openapi-fetch";
+import type { paths } from "./schema.gen";
 
 /** A call that the server refused, or that did not reach it (status 0). */
 export class HttpError extends Error {
@@ -12,6 +14,7 @@ export class HttpError extends Error {
   }
 }
 
+const CSRF_HEADER = "X-XSRF-TOKEN";
 const UNREACHABLE = "Mendak cannot be reached just now. What you typed is kept here.";
 
 function csrfToken(): string {
@@ -29,32 +32,6 @@ async function problem(answer: Response): Promise<HttpError> {
   }
 }
 
-/** What came back, its text and the entity tag, for documents that are not JSON. */
-export interface Answer {
-  text: string;
-  etag: string | null;
-  status: string | null;
-  revision: string | null;
-}
-
-async function call(method: string, path: string, init: RequestInit): Promise<Response> {
-  const headers = new Headers(init.headers);
-  if (method !== "GET") headers.set("X-XSRF-TOKEN", csrfToken());
-  let answer: Response;
-  try {
-    answer = await fetch(path, { ...init, method, headers });
-  } catch (e) {
-    if (e instanceof DOMException && e.name === "AbortError") throw e;
-    throw new HttpError(0, UNREACHABLE);
-  }
-  if (!answer.ok) {
-    const refused = await problem(answer);
-    if (refused.status === 401 && path !== "/api/session") signedOut.forEach((tell) => tell());
-    throw refused;
-  }
-  return answer;
-}
-
 const signedOut = new Set<() => void>();
 
 /** Told when a call was refused because nobody is signed in any more; answers how to stop listening. */
@@ -63,52 +40,62 @@ export function onSignedOut(tell: () => void): () => void {
   return () => signedOut.delete(tell);
 }
 
-export async function getJson<T>(path: string, signal?: AbortSignal): Promise<T> {
-  return (await (await call("GET", path, { signal })).json()) as T;
+/**
+ * The server's calls, each typed by the API document: path, verb, parameters, body and answer. Use with {@link got}, or take its
+ * response where headers matter.
+ */
+export const api = createClient<paths>({
+  baseUrl: globalThis.location.origin,
+  // looked up at each call, so that tests can play the server
+  fetch: (request) => globalThis.fetch(request),
+  querySerializer: { array: { style: "form", explode: true }, object: { style: "form", explode: true } },
+});
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== "GET") request.headers.set(CSRF_HEADER, csrfToken());
+    return request;
+  },
+  async onResponse({ response, schemaPath }) {
+    if (response.ok) return;
+    const refused = await problem(response);
+    if (refused.status === 401 && schemaPath !== "/api/session") signedOut.forEach((tell) => tell());
+    throw refused;
+  },
+  onError({ error }) {
+    // what was cancelled stays cancelled; all else is a line that is lost
+    return error instanceof DOMException && error.name === "AbortError"
+      ? undefined
+      : new HttpError(0, UNREACHABLE);
+  },
+});
+
+/** What a call answers; a refusal is thrown as HttpError. */
+export async function got<T>(call: Promise<{ data?: T }>): Promise<T> {
+  return (await call).data as T;
 }
 
-export async function sendJson<T>(
-  method: string,
-  path: string,
-  body?: unknown,
-  signal?: AbortSignal,
-): Promise<T> {
-  const init: RequestInit = { signal };
-  if (body !== undefined) {
-    init.body = JSON.stringify(body);
-    init.headers = { "Content-Type": "application/json" };
+/** A document's text as it came back, with its entity tag and how it stands. */
+export interface Answer {
+  text: string;
+  etag: string | null;
+  status: string | null;
+  revision: string | null;
+}
+
+/** The paths that take a file. */
+type TakesFile = {
+  [P in keyof paths]: paths[P] extends {
+    post: { requestBody?: { content: { "multipart/form-data": unknown } } };
   }
-  const answer = await call(method, path, init);
-  const text = await answer.text();
-  return (text ? JSON.parse(text) : undefined) as T;
-}
-
-export async function getText(path: string, signal?: AbortSignal): Promise<Answer> {
-  const answer = await call("GET", path, { signal });
-  return {
-    text: await answer.text(),
-    etag: answer.headers.get("ETag"),
-    status: answer.headers.get("Mendak-Status"),
-    revision: answer.headers.get("Mendak-Revision"),
-  };
-}
-
-/** Stores a document; the answer's entity tag is that of the new revision. */
-export async function putText<T>(
-  path: string,
-  text: string,
-  precondition: Record<string, string>,
-): Promise<{ body: T; etag: string | null }> {
-  const answer = await call("PUT", path, {
-    body: text,
-    headers: { "Content-Type": "text/markdown;charset=UTF-8", ...precondition },
-  });
-  return { body: (await answer.json()) as T, etag: answer.headers.get("ETag") };
-}
+    ? P
+    : never;
+}[keyof paths];
 
 /** Sends a file as multipart, telling how much of it is sent; abort to stop. */
 export function sendFile<T>(
-  path: string,
+  path: TakesFile,
+  params: Record<string, number>,
   file: File,
   sent: (bytes: number) => void,
   signal: AbortSignal,
@@ -118,8 +105,11 @@ export function sendFile<T>(
     const call = new XMLHttpRequest();
     const body = new FormData();
     body.append("file", file);
-    call.open("POST", path);
-    call.setRequestHeader("X-XSRF-TOKEN", csrfToken());
+    call.open(
+      "POST",
+      path.replace(/\{(\w+)\}/g, (_, name: string) => String(params[name])),
+    );
+    call.setRequestHeader(CSRF_HEADER, csrfToken());
     call.upload.onprogress = (e) => sent(e.loaded);
     call.onerror = () => reject(new HttpError(0, UNREACHABLE));
     call.onabort = () => reject(new DOMException("stopped", "AbortError"));

@@ -1,2 +1,3 @@
-export { type Answer, getJson, getText, HttpError, onSignedOut, putText, sendFile, sendJson } from "./http";
+export { now, serverSays } from "./clock";
+export { type Answer, api, got, HttpError, onSignedOut, sendFile } from "./http";
 export type * from "./types";

@@ -1072,6 +1072,12 @@ export interface components {
       title: string;
       triedBefore: boolean;
     };
+    CaseAttemptChange: {
+      /** Format: double */
+      minutes?: null | number;
+      note?: null | string;
+      outcome?: null | string;
+    };
     CaseCase: {
       agent: string;
       attempts: components["schemas"]["CaseAttempt"][];
@@ -1468,6 +1474,7 @@ export interface components {
       bins: components["schemas"]["DeskEvidenceBin"][];
       /** Format: int32 */
       cases: number;
+      changes: components["schemas"]["DeskEvidenceChanged"][];
       choices: components["schemas"]["ErrorEvidenceChoices"];
       /** Format: int32 */
       chosen: number;
@@ -1492,9 +1499,13 @@ export interface components {
     DeskEvidenceChanged: {
       /** Format: double */
       before: number;
+      error: string;
+      /** Format: double */
+      factor: number;
       fell: boolean;
       fix: string;
       month: string;
+      of: string;
       release: null | string;
       /** Format: double */
       since: number;
@@ -1505,7 +1516,6 @@ export interface components {
       cases: number;
       /** Format: double */
       casesAMonth: number;
-      changes: components["schemas"]["DeskEvidenceChanged"][];
       error: string;
       littleEvidence: boolean;
       measured: boolean;
@@ -2037,6 +2047,8 @@ export interface components {
     };
     SessionSession: {
       demo: boolean;
+      /** Format: date-time */
+      now: string;
       user: components["schemas"]["SessionUser"] | null;
     };
     SessionSignIn: {
@@ -2337,9 +2349,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": {
-          [key: string]: unknown;
-        };
+        "application/json": components["schemas"]["CaseAttemptChange"];
       };
     };
     responses: {
@@ -3012,7 +3022,7 @@ export interface operations {
     };
     requestBody?: {
       content: {
-        "application/json": string;
+        "text/markdown": string;
       };
     };
     responses: {
@@ -3127,7 +3137,11 @@ export interface operations {
   };
   of: {
     parameters: {
-      query?: never;
+      query?: {
+        choice?: {
+          [key: string]: string;
+        };
+      };
       header?: never;
       path: {
         key: string;
@@ -3151,6 +3165,9 @@ export interface operations {
     parameters: {
       query: {
         table: string;
+        choice?: {
+          [key: string]: string;
+        };
       };
       header?: never;
       path: {
@@ -3201,6 +3218,9 @@ export interface operations {
     parameters: {
       query: {
         fix: string;
+        choice?: {
+          [key: string]: string;
+        };
       };
       header?: never;
       path: {
@@ -3223,7 +3243,11 @@ export interface operations {
   };
   ofError: {
     parameters: {
-      query?: never;
+      query?: {
+        choice?: {
+          [key: string]: string;
+        };
+      };
       header?: never;
       path: {
         key: string;
@@ -3265,7 +3289,11 @@ export interface operations {
   };
   ofDesk: {
     parameters: {
-      query?: never;
+      query?: {
+        choice?: {
+          [key: string]: string;
+        };
+      };
       header?: never;
       path?: never;
       cookie?: never;
@@ -3287,6 +3315,9 @@ export interface operations {
     parameters: {
       query: {
         table: string;
+        choice?: {
+          [key: string]: string;
+        };
       };
       header?: never;
       path?: never;
@@ -3468,7 +3499,7 @@ export interface operations {
     };
     requestBody?: {
       content: {
-        "application/json": string;
+        "application/yaml": string;
       };
     };
     responses: {

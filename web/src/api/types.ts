@@ -8,6 +8,7 @@ export type User = S["SessionUser"];
 export type CaseLine = S["CaseLine"];
 export type Case = S["CaseCase"];
 export type Attempt = S["CaseAttempt"];
+export type AttemptChange = S["CaseAttemptChange"];
 export type StepEntry = S["AttemptStepEntry"];
 export type Step = S["CaseStep"];
 export type StepResult = S["AttemptStepResult"];

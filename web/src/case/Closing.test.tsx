@@ -1,6 +1,8 @@
+import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { Attempt, Case, PutBack } from "../api";
 import { click, key, render, server } from "../testing/render";
+import { words } from "../words";
 import { Closing } from "./Closing";
 import { useCaseActs } from "./useCaseActs";
 
@@ -75,10 +77,10 @@ test("over what is still to be put back nothing ends; one key settles it", async
 
 test("a workaround names its limitation first", async () => {
   const calls = server({ "POST /api/cases/7/close": opened({ status: "worked-around" }) });
-  const place = await render(<Shown c={opened({})} />);
+  await render(<Shown c={opened({})} />);
   await key("2");
   expect(calls).toEqual([]);
-  expect(place.querySelector("input[placeholder='What does not work yet']")).not.toBeNull();
+  expect(screen.queryByPlaceholderText("What does not work yet")).not.toBeNull();
 });
 
 test("where nothing worked the ending is a choice", async () => {
@@ -101,10 +103,10 @@ test("where only a workaround worked, the one key asks for what does not work ye
 
 test("a duplicate names the case that it repeats", async () => {
   const calls = server({ "POST /api/cases/7/close": opened({ status: "duplicate" }) });
-  const place = await render(<Shown c={opened({ attempts: [] })} />);
+  await render(<Shown c={opened({ attempts: [] })} />);
   await key("5");
   expect(calls).toEqual([]);
-  expect(place.querySelector("input[placeholder='The case that it repeats']")).not.toBeNull();
+  expect(screen.queryByPlaceholderText("The case that it repeats")).not.toBeNull();
 });
 
 test("how to verify stands before the ending, and what does not hold becomes the limitation", async () => {
@@ -122,8 +124,8 @@ test("how to verify stands before the ending, and what does not hold becomes the
   }
   const place = await render(<WithVerify />);
   expect(place.textContent).toContain("must show: it ends");
-  await click(place, ".verify-list button");
-  expect(place.querySelector<HTMLInputElement>("input[placeholder='What does not work yet']")?.value).toBe(
+  await click(screen.getByRole("button", { name: words.case.verifyNot }));
+  expect(screen.getByPlaceholderText<HTMLInputElement>("What does not work yet").value).toBe(
     "prints after a restart",
   );
 });

@@ -1,6 +1,8 @@
+import { screen } from "@testing-library/react";
 import { beforeEach, expect, test, vi } from "vitest";
-import type { Attempt, Case, FilledFix, FilledStep, PlanStep } from "../api";
-import { click, enterIn, key, render, server, typeIn } from "../testing/render";
+import { type Attempt, type Case, type FilledFix, type FilledStep, now, type PlanStep } from "../api";
+import { click, key, render, server, typeIn } from "../testing/render";
+import { words } from "../words";
 import { OpenFix } from "./OpenFix";
 import { useCaseActs } from "./useCaseActs";
 
@@ -128,6 +130,8 @@ function Shown({ c }: { c: Case }) {
   );
 }
 const written = vi.fn(() => Promise.resolve());
+/** The heading of the step that is at hand. */
+const current = () => screen.getByRole("heading", { level: 3 }).textContent;
 
 beforeEach(() => {
   written.mockClear();
@@ -154,7 +158,7 @@ test("a step done is entered once, under the attempt", async () => {
 test("a command that lacks a value asks for it instead of being copied", async () => {
   const calls = server(ANSWERS);
   const place = await render(<Shown c={opened([attempt(1)])} />);
-  expect(place.querySelector(".step.current h3")?.textContent).toContain("Sweep");
+  expect(current()).toContain("Sweep");
   await key("c");
   expect(written).not.toHaveBeenCalled();
   expect(place.textContent).toContain("What is area?");
@@ -163,11 +167,11 @@ test("a command that lacks a value asks for it instead of being copied", async (
 
 test("all needs there is one key, and one that is not to be had another", async () => {
   const calls = server(ANSWERS);
-  const place = await render(<Shown c={opened()} />);
+  await render(<Shown c={opened()} />);
   await key("a");
   expect(calls.at(-1)?.path).not.toBe("");
   expect(calls.find((x) => x.path.endsWith("/facts"))?.body).toEqual({ "need.local-admin": "yes" });
-  await click(place, ".needs .plain");
+  await click(screen.getByRole("button", { name: words.case.notHere }));
   expect(calls.filter((x) => x.path.endsWith("/facts")).at(-1)?.body).toEqual({ "need.local-admin": "no" });
 });
 
@@ -197,15 +201,15 @@ test("a restart parks the case until its time", async () => {
   await key("r");
   const parked = calls.find((x) => x.method === "PATCH" && x.path === "/api/cases/7");
   expect(parked?.body?.waitsFor).toBe("restart");
-  const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - Date.now()) / 60_000;
+  const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - now()) / 60_000;
   expect(minutes).toBeGreaterThan(4);
   expect(minutes).toBeLessThanOrEqual(5);
 });
 
 test("a fix that cannot be loaded says so and can be tried again", async () => {
   server({});
-  const place = await render(<Shown c={opened()} />);
-  expect(place.querySelector(".failed")?.textContent).toContain("Try again");
+  await render(<Shown c={opened()} />);
+  expect(screen.getByRole("alert").textContent).toContain("Try again");
 });
 
 const command = (item: string) => ({
@@ -242,8 +246,8 @@ test("a step whose condition does not hold is behind, one that depends can be le
     ),
   );
   const place = await render(<Shown c={opened([attempt(0)])} />);
-  expect(place.querySelector(".step-line")?.textContent).toContain("not here: way = there");
-  expect(place.querySelector(".step.current h3")?.textContent).toContain("Look");
+  expect(place.textContent).toContain("not here: way = there");
+  expect(current()).toContain("Look");
   expect(place.textContent).toContain("Only where role = till");
   await key("k");
   expect(calls.find((x) => x.path.endsWith("/steps"))?.body).toMatchObject({
@@ -256,7 +260,7 @@ test("where there is nothing to do, it says what was seen and one key ends the f
   const onlyIf = { expected: "free < 300 MB", state: "no", seen: { free: "512 MB" }, then: "nothing to do" };
   const calls = server(withSteps(step(0, "Look", { onlyIf })));
   const place = await render(<Shown c={opened([attempt(0)])} />);
-  expect(place.querySelector(".only-if")?.textContent).toContain("free is 512 MB");
+  expect(place.textContent).toContain("free is 512 MB");
   await key("m");
   expect(calls.find((x) => x.method === "PATCH")?.body?.outcome).toBe("nothing-to-do");
 });
@@ -278,12 +282,12 @@ test("checks show what is expected beside what was seen; prompts are named befor
     ),
   );
   const place = await render(<Shown c={opened([attempt(0)])} />);
-  const said = [...place.querySelectorAll(".check")].map((e) => e.textContent);
+  const said = [...place.getElementsByClassName("check")].map((e) => e.textContent);
   expect(said[0]).toContain("as it should be");
   expect(said[1]).toContain("parts is some");
   expect(said[1]).toContain("not as it should be");
   expect(said[2]).toContain("not seen yet");
-  expect(place.querySelector(".answer-row")?.textContent).toContain("Overwrite? answer y");
+  expect(place.textContent).toContain("Overwrite? answer y");
   expect(place.textContent).toContain("half a minute");
 });
 
@@ -293,7 +297,7 @@ test("a step that takes its time parks the case for that long", async () => {
   await key("r");
   const parked = calls.find((x) => x.method === "PATCH" && x.path === "/api/cases/7");
   expect(parked?.body?.waitsFor).toBe("time");
-  const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - Date.now()) / 60_000;
+  const minutes = (Date.parse(String(parked?.body?.waitsUntil)) - now()) / 60_000;
   expect(minutes).toBeGreaterThan(28);
 });
 
@@ -337,10 +341,10 @@ test("a step that destroys shows its command only once the target was heard", as
   await key("f");
   await key("c");
   expect(entries(calls)).toEqual([]);
-  expect(place.querySelector(".command")).toBeNull();
-  await click(place, ".destroying input[type=checkbox]");
-  await typeIn(place, ".destroying input.mono", "SL-0042");
-  await click(place, ".destroying button[type=submit]");
+  expect(place.textContent).not.toContain("bring x");
+  await click(screen.getByRole("checkbox"));
+  await typeIn(screen.getByLabelText(words.case.readOut), "SL-0042");
+  await click(screen.getByRole("button", { name: words.case.destroyConfirm }));
   expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
     what: "confirmed",
     heard: "SL-0042",
@@ -353,7 +357,7 @@ test("behind the confirmation the step is like any other", async () => {
   const calls = server(withSteps(destroys));
   const confirmed = { ...attempt(0), steps: [{ clientId: "k", step: 0, what: "confirmed", item: null }] };
   const place = await render(<Shown c={opened([confirmed as unknown as Attempt])} />);
-  expect(place.querySelector(".command")).not.toBeNull();
+  expect(place.textContent).toContain("bring x");
   await key("f");
   expect(entries(calls)).toEqual([[0, "done", null]]);
 });
@@ -410,10 +414,9 @@ test("what they tried before they called is told by one key, and only before it 
 
 test("a note about a step is kept with the step", async () => {
   const calls = server(ANSWERS);
-  const place = await render(<Shown c={opened([attempt(0)])} />);
-  await click(place, ".step-keys .plain");
-  await typeIn(place, "input[placeholder='About this step']", "took two tries");
-  await enterIn(place, "input[placeholder='About this step']");
+  await render(<Shown c={opened([attempt(0)])} />);
+  await click(screen.getByRole("button", { name: words.case.stepNote }));
+  await typeIn(screen.getByPlaceholderText("About this step"), "took two tries{Enter}");
   expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
     step: 0,
     note: "took two tries",

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dropdown } from "antd";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { Attempt, Case, FilledFix, PlanStep, StepEntry } from "../api";
+import { type Attempt, type Case, type FilledFix, now, type PlanStep, type StepEntry } from "../api";
 import {
   Coming,
   Failed,
@@ -175,7 +175,7 @@ function Filled(p: {
       void entry("done", at).then(() =>
         acts.patch({
           waitsFor: step?.restartMinutes ? "restart" : "time",
-          waitsUntil: minutesFromNow(step?.restartMinutes || step?.waitMinutes || 5, Date.now()),
+          waitsUntil: minutesFromNow(step?.restartMinutes || step?.waitMinutes || 5, now()),
         }),
       ),
     value: (name, value) => {

@@ -1,7 +1,8 @@
+import { fireEvent, screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
-import { act } from "react";
 import type { Case, Plan } from "../api";
 import { click, key, render, server, settle } from "../testing/render";
+import { words } from "../words";
 import { Order } from "./Order";
 import { useCaseActs } from "./useCaseActs";
 
@@ -43,28 +44,24 @@ function Shown() {
   );
 }
 
-const titles = (place: HTMLElement) => [...place.querySelectorAll(".later .row-title")];
+const titles = () => screen.getAllByRole("button", { name: /Fix/ });
 
 test("the open fix is left out, the rest stands in its order with digits", async () => {
   server({});
-  const place = await render(<Shown />);
-  expect(titles(place).map((t) => t.textContent)).toEqual(["1 Fix b", "2 Fix c"]);
-  await click(place, ".later .row-title");
+  await render(<Shown />);
+  expect(titles().map((t) => t.textContent)).toEqual(["1 Fix b", "2 Fix c"]);
+  await click(screen.getByRole("button", { name: "1 Fix b" }));
   expect(open).toHaveBeenCalledWith("b");
 });
 
 test("Alt and an arrow move a fix, and a chip says why, or nobody does", async () => {
   const calls = server({ "PATCH /api/cases/7": c });
   const place = await render(<Shown />);
-  await act(async () => {
-    titles(place)[1]?.dispatchEvent(
-      new KeyboardEvent("keydown", { key: "ArrowUp", altKey: true, bubbles: true, cancelable: true }),
-    );
-  });
-  await settle();
+  titles()[1]?.focus();
+  await key("{Alt>}{ArrowUp}{/Alt}");
   expect(calls[0]?.body).toEqual({ pinned: ["a", "c", "b"] });
   expect(place.textContent).toContain("Why this order?");
-  await click(place, ".notice .plain");
+  await click(screen.getByRole("button", { name: "a sign of it was seen" }));
   expect(calls[1]?.body).toMatchObject({ because: "seen-sign" });
   expect(place.textContent).not.toContain("Why this order?");
 });
@@ -72,23 +69,20 @@ test("Alt and an arrow move a fix, and a chip says why, or nobody does", async (
 test("a drag moves a fix to where it is dropped", async () => {
   const calls = server({ "PATCH /api/cases/7": c });
   const place = await render(<Shown />);
-  const rows = [...place.querySelectorAll(".seam-row.later")];
-  const drag = async (kind: string, on: Element | undefined) => {
-    await act(async () => on?.dispatchEvent(new Event(kind, { bubbles: true, cancelable: true })));
-    await settle();
-  };
-  await drag("dragstart", rows[0]);
-  await drag("dragover", rows[1]);
-  expect(rows[1]?.className).toContain("over");
-  await drag("drop", rows[1]);
+  const [first, second] = titles().map((t) => t.closest("[draggable]") as Element) as [Element, Element];
+  fireEvent.dragStart(first);
+  fireEvent.dragOver(second);
+  expect(place.getElementsByClassName("over")).toHaveLength(1);
+  fireEvent.drop(second);
+  await settle();
   expect(calls[0]?.body).toEqual({ pinned: ["a", "c", "b"] });
 });
 
 test("getting them going is asked for, and taken back, by one key of the page", async () => {
   const calls = server({ "PATCH /api/cases/7": c });
-  const place = await render(<Shown />);
+  await render(<Shown />);
   await key("p");
   expect(calls).toEqual([]); // the page's own key; here only the button
-  await click(place, ".order-line .key-button");
+  await click(screen.getByRole("button", { name: `p ${words.case.goal}` }));
   expect(calls[0]?.body).toEqual({ goal: "going" });
 });

@@ -1,6 +1,8 @@
+import { screen } from "@testing-library/react";
 import { useState } from "react";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Attempt, Case, ErrorSheet, FilledStep, Plan, PutBack, Spoken } from "../api";
+import { today } from "../testing/day";
 import { click, key, render, server, typeIn } from "../testing/render";
 import {
   believable,
@@ -122,7 +124,7 @@ function News() {
   return (
     <>
       <PlanNews plan={now} />
-      <button type="button" className="change" onClick={() => setNow(plan(["a"], ["b"]))} />
+      <button type="button" aria-label="change" onClick={() => setNow(plan(["a"], ["b"]))} />
     </>
   );
 }
@@ -130,9 +132,9 @@ function News() {
 test("news of the plan stand until they are closed", async () => {
   const place = await render(<News />);
   expect(place.textContent).toBe("");
-  await click(place, ".change");
+  await click(screen.getByRole("button", { name: "change" }));
   expect(place.textContent).toContain("Out now: B");
-  await click(place, ".notice button");
+  await click(screen.getByRole("button", { name: "close" }));
   expect(place.textContent).toBe("");
 });
 
@@ -146,13 +148,13 @@ const chunk = (text: string, spaceAfter: boolean, endsLine = false): Spoken => (
 test("a command is read out piece by piece; all read back is told once", async () => {
   const all = vi.fn();
   const leave = vi.fn();
+  const said = () => place.querySelector("[aria-live]")?.textContent;
   const place = await render(
     <SayIt spoken={[chunk("till", true), chunk("stop", false, true)]} onLeave={leave} onAll={all} />,
   );
-  expect(place.querySelector(".piece")?.textContent).toBe("till");
-  expect(place.querySelector(".names")?.textContent).toBe("t, i, l, l, space");
+  expect(said()).toBe("tillt, i, l, l, space");
   await key(" ");
-  expect(place.querySelector(".piece")?.textContent).toBe("stop");
+  expect(said()).toContain("stop");
   await key("ArrowLeft");
   await key(" ");
   await key(" ");
@@ -166,24 +168,25 @@ const destroying = (target: string) => ({ destroys: "all data on SL-0042", targe
 
 test("data is destroyed only when it is safe and the target was heard", async () => {
   const done = vi.fn(() => Promise.resolve(false));
-  const place = await render(<Destroying step={destroying("compare")} onConfirm={done} />);
-  const button = () => place.querySelector<HTMLButtonElement>("button[type=submit]");
-  expect(button()?.disabled).toBe(true);
-  await click(place, "input[type=checkbox]");
-  expect(button()?.disabled).toBe(true);
-  await typeIn(place, "input.mono", "sl 24");
-  expect(button()?.disabled).toBe(false);
-  await click(place, "button[type=submit]");
+  await render(<Destroying step={destroying("compare")} onConfirm={done} />);
+  const button = () => screen.getByRole<HTMLButtonElement>("button");
+  const heard = () => screen.getByRole<HTMLInputElement>("textbox");
+  expect(button().disabled).toBe(true);
+  await click(screen.getByRole("checkbox"));
+  expect(button().disabled).toBe(true);
+  await typeIn(heard(), "sl 24");
+  expect(button().disabled).toBe(false);
+  await click(button());
   expect(done).toHaveBeenCalledWith("sl 24");
   // what was refused is typed anew, not mended by trying
-  expect(place.querySelector<HTMLInputElement>("input.mono")?.value).toBe("");
+  expect(heard().value).toBe("");
 });
 
 test("while the target is not known nothing can be confirmed", async () => {
   const place = await render(
     <Destroying step={destroying("unknown")} onConfirm={() => Promise.resolve(true)} />,
   );
-  expect(place.querySelector("button")).toBeNull();
+  expect(screen.queryByRole("button")).toBeNull();
   expect(place.textContent).toContain("do the step that captures it first");
 });
 
@@ -239,7 +242,7 @@ test("before the next fix it is asked whether the last one did it", async () => 
 });
 
 test("whether it came back is asked once, and answered by a key", async () => {
-  const earlier = { number: 3, closedAt: new Date().toISOString(), fix: "set-clock", title: "Set the clock" };
+  const earlier = { number: 3, closedAt: today, fix: "set-clock", title: "Set the clock" };
   const calls = server({ "POST /api/cases/7/recurrence": opened({}) });
   const place = await render(<Again c={opened({ earlier })} />);
   expect(place.textContent).toContain('by "Set the clock", in Case 3. Has it come back?');

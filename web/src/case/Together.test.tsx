@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Case } from "../api";
-import { key, render, server, settle } from "../testing/render";
+import { key, render, server } from "../testing/render";
 import { Together } from "./Together";
 import { useCaseActs } from "./useCaseActs";
 
@@ -24,7 +24,6 @@ test("another error that the texts speak for together is one key away", async ()
     "POST /api/cases/7/moved": opened(2),
   });
   const place = await render(<Shown texts={2} />);
-  await settle();
   expect(place.textContent).toContain("The till-full");
   await key("h");
   expect(calls.find((c) => c.path.endsWith("/moved"))?.body).toEqual({ error: "till-full" });
@@ -38,7 +37,6 @@ test("it says nothing where the texts speak for the same error, or only perhaps,
   ] as const) {
     server({ "GET /api/cases/7/recognition": answer });
     const place = await render(<Shown texts={texts} />);
-    await settle();
     expect(place.textContent).toBe("");
   }
 });

@@ -1,23 +1,17 @@
 import { queryOptions } from "@tanstack/react-query";
 import {
+  api,
+  type AttemptChange,
   type Case,
   type CaseFound,
   type CasePatch,
   type Ending,
-  type ErrorSheet,
-  type FilledFix,
-  getJson,
-  getText,
+  got,
   type Plan,
   type PlanStep,
   type PlanView,
-  type Question,
   sendFile,
-  sendJson,
-  type ShownCode,
   type StepEntry,
-  type StepResult,
-  type Suspected,
 } from "../api";
 
 /** How often a colleague's steps are looked for. */
@@ -26,7 +20,7 @@ const COLLEAGUES_MS = 10_000;
 export const caseQuery = (n: number) =>
   queryOptions({
     queryKey: ["case", n],
-    queryFn: ({ signal }) => getJson<Case>(`/api/cases/${n}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/cases/{n}", { params: { path: { n } }, signal })),
     refetchInterval: COLLEAGUES_MS,
   });
 
@@ -42,14 +36,15 @@ export function planOf(view: PlanView): Plan {
 export const planQuery = (n: number) =>
   queryOptions({
     queryKey: ["case", n, "plan"],
-    queryFn: async ({ signal }) => planOf(await getJson<PlanView>(`/api/cases/${n}/plan`, signal)),
+    queryFn: async ({ signal }) =>
+      planOf(await got(api.GET("/api/cases/{n}/plan", { params: { path: { n } }, signal }))),
   });
 
 /** The runbook as the case keeps it; null while no known error was recognised. */
 export const sheetQuery = (n: number, error: string | null) =>
   queryOptions({
     queryKey: ["case", n, "sheet", error],
-    queryFn: ({ signal }) => getJson<ErrorSheet>(`/api/cases/${n}/sheet`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/cases/{n}/sheet", { params: { path: { n } }, signal })),
     enabled: error !== null,
   });
 
@@ -57,7 +52,8 @@ export const sheetQuery = (n: number, error: string | null) =>
 export const filledQuery = (n: number, fix: string) =>
   queryOptions({
     queryKey: ["case", n, "fix", fix],
-    queryFn: ({ signal }) => getJson<FilledFix>(`/api/cases/${n}/fixes/${fix}`, signal),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/cases/{n}/fixes/{key}", { params: { path: { n, key: fix } }, signal })),
     enabled: fix !== "",
   });
 
@@ -65,7 +61,7 @@ export const filledQuery = (n: number, fix: string) =>
 export const togetherQuery = (n: number, texts: number, enabled: boolean) =>
   queryOptions({
     queryKey: ["case", n, "recognition", texts],
-    queryFn: ({ signal }) => getJson<Suspected[]>(`/api/cases/${n}/recognition`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/cases/{n}/recognition", { params: { path: { n } }, signal })),
     enabled,
   });
 
@@ -73,50 +69,59 @@ export const togetherQuery = (n: number, texts: number, enabled: boolean) =>
 export const questionsQuery = (n: number, error: string | null) =>
   queryOptions({
     queryKey: ["case", n, "questions", error],
-    queryFn: ({ signal }) => getJson<Question[]>(`/api/cases/${n}/questions`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/cases/{n}/questions", { params: { path: { n } }, signal })),
     enabled: error !== null,
   });
 
 /** Whom a case can be given to. */
 export const colleaguesQuery = queryOptions({
   queryKey: ["colleagues"],
-  queryFn: ({ signal }) => getJson<{ name: string }[]>("/api/colleagues", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/colleagues", { signal })),
 });
 
-const at = (n: number, rest: string) => `/api/cases/${n}${rest}`;
+const at = (n: number) => ({ path: { n } });
+const of = (n: number, id: number) => ({ path: { n, id } });
 
 export const startAttempt = (n: number, fix: string) =>
-  sendJson<{ id: number }>("POST", at(n, "/attempts"), { fix });
-export const recordAttempt = (
-  n: number,
-  id: number,
-  body: { outcome?: string | null; minutes?: number; note?: string },
-) => sendJson<Case>("PATCH", at(n, `/attempts/${id}`), body);
-export const sendStep = (n: number, id: number, entry: StepEntry) =>
-  sendJson<StepResult>("POST", at(n, `/attempts/${id}/steps`), entry);
-export const patchCase = (n: number, body: CasePatch) => sendJson<Case>("PATCH", at(n, ""), body);
+  got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix } }));
+export const recordAttempt = (n: number, id: number, body: AttemptChange) =>
+  got(api.PATCH("/api/cases/{n}/attempts/{id}", { params: of(n, id), body }));
+export const sendStep = (n: number, id: number, body: StepEntry) =>
+  got(api.POST("/api/cases/{n}/attempts/{id}/steps", { params: of(n, id), body }));
+export const patchCase = (n: number, body: CasePatch) =>
+  got(api.PATCH("/api/cases/{n}", { params: at(n), body }));
 export const addFacts = (n: number, facts: Record<string, string>) =>
-  sendJson<Case>("POST", at(n, "/facts"), facts);
+  got(api.POST("/api/cases/{n}/facts", { params: at(n), body: facts }));
 export { addText } from "../taking-in";
 export const addNote = (n: number, text: string, step = false) =>
-  sendJson<Case>("POST", at(n, "/notes"), { text, step });
+  got(api.POST("/api/cases/{n}/notes", { params: at(n), body: { text, step } }));
 export const triedBefore = (n: number, fix: string) =>
-  sendJson<{ id: number }>("POST", at(n, "/attempts"), { fix, triedBefore: true });
-export const moveCase = (n: number, error: string) => sendJson<Case>("POST", at(n, "/moved"), { error });
+  got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix, triedBefore: true } }));
+export const moveCase = (n: number, error: string) =>
+  got(api.POST("/api/cases/{n}/moved", { params: at(n), body: { error } }));
 export const settlePutBack = (n: number, id: number, state: string, to?: string) =>
-  sendJson<Case>("POST", at(n, `/put-backs/${id}`), { state, to: to ?? null });
-export const closeCase = (n: number, body: Ending) => sendJson<Case>("POST", at(n, "/close"), body);
-export const reopenCase = (n: number) => sendJson<Case>("POST", at(n, "/reopen"));
+  got(api.POST("/api/cases/{n}/put-backs/{id}", { params: of(n, id), body: { state, to: to ?? null } }));
+export const closeCase = (n: number, body: Ending) =>
+  got(api.POST("/api/cases/{n}/close", { params: at(n), body }));
+export const reopenCase = (n: number) => got(api.POST("/api/cases/{n}/reopen", { params: at(n) }));
 export const looked = (n: number, index: number, text: string) =>
-  sendJson<Case>("POST", at(n, `/questions/${index}`), { text });
+  got(api.POST("/api/cases/{n}/questions/{index}", { params: { path: { n, index } }, body: { text } }));
 export const handOver = (n: number, to: string, note: string) =>
-  sendJson<Case>("POST", at(n, "/handover"), { to, note });
-export const recurrence = (n: number, of: number, again: boolean) =>
-  sendJson<Case>("POST", at(n, "/recurrence"), { of, again });
-export const found = (n: number, body: CaseFound) => sendJson<Case>("POST", at(n, "/findings"), body);
-export const showFix = (n: number, fix: string) => sendJson<ShownCode>("POST", at(n, "/shown"), { fix });
+  got(api.POST("/api/cases/{n}/handover", { params: at(n), body: { to, note } }));
+export const recurrence = (n: number, earlier: number, again: boolean) =>
+  got(api.POST("/api/cases/{n}/recurrence", { params: at(n), body: { of: earlier, again } }));
+export const found = (n: number, body: CaseFound) =>
+  got(api.POST("/api/cases/{n}/findings", { params: at(n), body }));
+export const showFix = (n: number, fix: string) =>
+  got(api.POST("/api/cases/{n}/shown", { params: at(n), body: { fix } }));
 export const addPicture = (n: number, file: File) =>
-  sendFile<Case>(at(n, "/pictures"), file, () => undefined, new AbortController().signal);
-export const removePicture = (n: number, id: number) => sendJson<Case>("DELETE", at(n, `/pictures/${id}`));
-export const textOf = async (n: number, kind: string, as: string) =>
-  (await getText(at(n, `/texts/${kind}?as=${as}`))).text;
+  sendFile<Case>("/api/cases/{n}/pictures", { n }, file, () => undefined, new AbortController().signal);
+export const removePicture = (n: number, id: number) =>
+  got(api.DELETE("/api/cases/{n}/pictures/{id}", { params: of(n, id) }));
+export const textOf = (n: number, kind: string, as: string) =>
+  got(
+    api.GET("/api/cases/{n}/texts/{kind}", {
+      params: { path: { n, kind }, query: { as } },
+      parseAs: "text",
+    }),
+  );

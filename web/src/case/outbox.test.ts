@@ -7,7 +7,7 @@ let posts: { url: string; body: Record<string, unknown> }[];
 
 beforeEach(() => {
   vi.resetModules();
-  vi.useFakeTimers();
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
   localStorage.clear();
   keepFor("runa");
   posts = [];
@@ -17,12 +17,13 @@ afterEach(() => vi.useRealTimers());
 function serve(...statuses: number[]): void {
   vi.stubGlobal(
     "fetch",
-    vi.fn((url: string, init: RequestInit) => {
-      posts.push({ url, body: JSON.parse(String(init.body)) as Record<string, unknown> });
+    vi.fn(async (request: Request) => {
+      posts.push({
+        url: request.url,
+        body: JSON.parse(await request.text()) as Record<string, unknown>,
+      });
       const status = statuses.shift() ?? 200;
-      return Promise.resolve(
-        answer(status, status === 200 ? { clientId: "x", captured: {} } : { detail: "no" }),
-      );
+      return answer(status, status === 200 ? { clientId: "x", captured: {} } : { detail: "no" });
     }),
   );
 }
@@ -40,16 +41,15 @@ test("sends in order and keeps nothing that was acknowledged", async () => {
   const outbox = await load();
   outbox.enter(7, 1, { step: 0, what: "done" });
   outbox.enter(7, 1, { step: 1, what: "done" });
-  await vi.runAllTimersAsync();
+  await vi.waitFor(() => expect(stored()).toEqual([]));
   expect(posts.map((p) => p.body.step)).toEqual([0, 1]);
-  expect(stored()).toEqual([]);
 });
 
 test("what the server could not take is kept over a reload and sent with the same id", async () => {
   serve(503, 503);
   const before = await load();
   before.enter(7, 1, { step: 0, what: "done" });
-  await vi.advanceTimersByTimeAsync(100);
+  await vi.waitFor(() => expect(vi.getTimerCount()).toBe(1));
   expect(stored()).toHaveLength(1);
   const id = posts[0]?.body.clientId;
   vi.clearAllTimers();
@@ -57,9 +57,8 @@ test("what the server could not take is kept over a reload and sent with the sam
   serve();
   const after = await load();
   after.goOn();
-  await vi.runAllTimersAsync();
+  await vi.waitFor(() => expect(stored()).toEqual([]));
   expect(posts.at(-1)?.body.clientId).toBe(id);
-  expect(stored()).toEqual([]);
 });
 
 test("tells when an entry is refused for good, and goes on with the next", async () => {
@@ -69,8 +68,7 @@ test("tells when an entry is refused for good, and goes on with the next", async
   outbox.onSent((_, r) => results.push("status" in r ? r.status : 200));
   outbox.enter(7, 1, { step: 0, what: "done" });
   outbox.enter(7, 1, { step: 1, what: "done" });
-  await vi.runAllTimersAsync();
-  expect(results).toEqual([409, 200]);
+  await vi.waitFor(() => expect(results).toEqual([409, 200]));
 });
 
 test("every entry has an id of its own, also where the connection is not encrypted", async () => {

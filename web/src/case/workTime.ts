@@ -24,12 +24,12 @@ export function useWorkTime(
   const ms = useRef(0);
   useEffect(() => {
     ms.current = kept(key, 0);
-    let touched = Date.now();
-    let last = Date.now();
+    let touched = performance.now();
+    let last = performance.now();
     let beats = 0;
-    const touch = () => (touched = Date.now());
+    const touch = () => (touched = performance.now());
     const timer = setInterval(() => {
-      const now = Date.now();
+      const now = performance.now();
       if (working)
         ms.current = worked(ms.current, now - last, document.visibilityState === "visible", now - touched);
       last = now;

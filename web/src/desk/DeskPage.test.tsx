@@ -1,3 +1,4 @@
+import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { CaseLine } from "../api";
 import { SignedIn } from "../frame";
@@ -49,7 +50,7 @@ test("cases stand by what they wait for, with who waits and what is owed", async
     }),
     line(3, "Board blank", { agent: "Ines Tarn", waitsFor: "requester" }),
   ]);
-  const titles = [...place.querySelectorAll("h2")].map((h) => h.textContent);
+  const titles = screen.getAllByRole("heading", { level: 2 }).map((h) => h.textContent);
   expect(titles).toEqual(["To put back 1", "Waiting for a restart 1", "With colleagues 1"]);
   expect(place.textContent).toContain("2 things to put back");
   expect(place.textContent).toContain("Ines Tarn");
@@ -59,7 +60,7 @@ test("cases stand by what they wait for, with who waits and what is owed", async
 
 test("the arrows move the choice and stop at both ends", async () => {
   const place = await desk([line(1, "first"), line(2, "second")]);
-  const chosen = () => place.querySelector(".chosen b")?.textContent;
+  const chosen = () => place.getElementsByClassName("chosen")[0]?.querySelector("b")?.textContent;
   expect(chosen()).toBe("first");
   await key("ArrowUp");
   expect(chosen()).toBe("first");
@@ -70,6 +71,6 @@ test("the arrows move the choice and stop at both ends", async () => {
 });
 
 test("a desk that cannot be read says so and can be tried again", async () => {
-  const place = await desk(undefined);
-  expect(place.querySelector("[role=alert]")?.textContent).toContain("Try again");
+  await desk(undefined);
+  expect(screen.getByRole("alert").textContent).toContain("Try again");
 });

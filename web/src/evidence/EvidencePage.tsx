@@ -148,14 +148,13 @@ function lineSays(e: DeskEvidence["errors"][number]): string {
 
 function ChangedFixes({ d }: { d: DeskEvidence }) {
   const x = words.evidence.error;
-  const changed = d.errors.flatMap((e) => e.changes.map((c) => ({ ...c, error: e.error, of: e.title })));
   const out = d.errors.flatMap((e) => e.ruleOut.map((title) => ({ title, error: e.error, of: e.title })));
   return (
     <section>
       <h2>{w.changed}</h2>
-      {changed.length === 0 && <p className="soft">{w.changedNone}</p>}
+      {d.changes.length === 0 && <p className="soft">{w.changedNone}</p>}
       <ul className="changed">
-        {changed.map((c) => (
+        {d.changes.map((c) => (
           <li key={c.error + c.fix}>
             <Link to={`/evidence/${c.error}`}>
               {c.title} <span className="soft">{c.of}</span>

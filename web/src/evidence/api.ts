@@ -1,19 +1,17 @@
 import { queryOptions } from "@tanstack/react-query";
-import {
-  type DeskEvidence,
-  type DocumentView,
-  type ErrorEvidence,
-  type FixTries,
-  getJson,
-  sendJson,
-} from "../api";
+import { api, got } from "../api";
 
 const STALE_MS = 20_000;
+
+/** The cases chosen in the page's address, as the server wants them. */
+const choice = (search: string) =>
+  search === "" ? {} : { choice: Object.fromEntries(new URLSearchParams(search)) };
 
 export const deskEvidenceQuery = (search: string) =>
   queryOptions({
     queryKey: ["evidence", "desk", search],
-    queryFn: ({ signal }) => getJson<DeskEvidence>(`/api/evidence/desk?${search}`, signal),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/evidence/desk", { params: { query: choice(search) }, signal })),
     staleTime: STALE_MS,
     placeholderData: (before) => before,
   });
@@ -21,7 +19,10 @@ export const deskEvidenceQuery = (search: string) =>
 export const errorEvidenceQuery = (key: string, search: string) =>
   queryOptions({
     queryKey: ["evidence", key, search],
-    queryFn: ({ signal }) => getJson<ErrorEvidence>(`/api/errors/${key}/evidence?${search}`, signal),
+    queryFn: ({ signal }) =>
+      got(
+        api.GET("/api/errors/{key}/evidence", { params: { path: { key }, query: choice(search) }, signal }),
+      ),
     staleTime: STALE_MS,
     placeholderData: (before, q) => (q?.queryKey[1] === key ? before : undefined),
   });
@@ -31,7 +32,12 @@ export const triesQuery = (key: string, fix: string, search: string) =>
   queryOptions({
     queryKey: ["evidence", key, "tries", fix, search],
     queryFn: ({ signal }) =>
-      getJson<FixTries>(`/api/errors/${key}/evidence/tries?fix=${fix}&${search}`, signal),
+      got(
+        api.GET("/api/errors/{key}/evidence/tries", {
+          params: { path: { key }, query: { fix, ...choice(search) } },
+          signal,
+        }),
+      ),
     staleTime: STALE_MS,
   });
 
@@ -43,4 +49,4 @@ export const tableOfDesk = (table: string, search: string) =>
 
 /** Makes a draft of the runbook: its measured order, or one fix ruled out. Fails with HttpError 409 while another draft waits. */
 export const makeDraft = (key: string, ruleOut: string | null) =>
-  sendJson<DocumentView>("POST", `/api/errors/${key}/evidence/draft`, { ruleOut });
+  got(api.POST("/api/errors/{key}/evidence/draft", { params: { path: { key } }, body: { ruleOut } }));

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
-import { isTextBox, KEY_LEVEL, press, useKept, useKeys } from "../look";
+import { isTextBox, KEY_LEVEL, Mishaps, press, useKept, useKeys } from "../look";
 import { words } from "../words";
 import { Band } from "./Band";
 import { KeysHelp } from "./KeysHelp";
@@ -73,7 +73,9 @@ export function Frame() {
       </a>
       <Band field={field} onHelp={() => setHelp(true)} />
       <div id="work">
-        <Outlet />
+        <Mishaps at={path}>
+          <Outlet />
+        </Mishaps>
       </div>
       {help && <KeysHelp onClose={() => setHelp(false)} />}
     </TakingInDraft>

@@ -1,3 +1,4 @@
+import { screen, within } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { ErrorSheet, FixEvidence, FixSheet } from "../api";
 import { click, render } from "../testing/render";
@@ -47,24 +48,23 @@ const sheet: ErrorSheet = {
   revision: 3,
 };
 
+const headings = () => screen.getAllByRole("heading", { level: 2 }).map((h) => h.textContent);
+
 test("a known error reads as a sheet: recognise, ask, try, ruled out, verify", async () => {
   const place = await render(
     <ErrorSheetView sheet={sheet} beside={(fix) => <i>{`evidence of ${fix}`}</i>} />,
   );
-  const headings = [...place.querySelectorAll("h2")].map((h) => h.textContent);
-  expect(headings).toEqual(["Recognise", "Ask", "Try", "Ruled out", "Verify"]);
-  expect(place.querySelector(".prose em")?.textContent).toBe("full");
+  expect(headings()).toEqual(["Recognise", "Ask", "Try", "Ruled out", "Verify"]);
+  expect(screen.getByText("full").tagName).toBe("EM");
   expect(place.textContent).toContain("evidence of reimage");
   expect(place.textContent).toContain("when device.image >= 7.0");
-  expect(place.querySelector(".risk")?.textContent).toContain("destroys data");
+  expect(screen.getByText(/destroys data/).className).toContain("risk");
   expect(place.textContent).toContain("not published");
 });
 
 test("first aid has nothing to recognise", async () => {
-  const place = await render(
-    <ErrorSheetView sheet={{ ...sheet, firstAid: true, questions: [], ruledOut: [] }} />,
-  );
-  expect([...place.querySelectorAll("h2")].map((h) => h.textContent)).toEqual(["Try", "Verify"]);
+  await render(<ErrorSheetView sheet={{ ...sheet, firstAid: true, questions: [], ruledOut: [] }} />);
+  expect(headings()).toEqual(["Try", "Verify"]);
 });
 
 test("a fix shows its steps with everything that belongs to them", async () => {
@@ -112,7 +112,7 @@ test("a fix shows its steps with everything that belongs to them", async () => {
   ]) {
     expect(place.textContent).toContain(said);
   }
-  expect(place.querySelector("a[href='/library/errors/till-full']")).not.toBeNull();
+  expect(screen.getByRole("link").getAttribute("href")).toBe("/library/errors/till-full");
 });
 
 const evidence: FixEvidence = {
@@ -142,15 +142,15 @@ test("evidence is a bar and a few words; pressed, the counts, the months and the
   const place = await render(<EvidenceBeside e={evidence} />);
   expect(place.textContent).toContain("about 6 in 10 · 5.4 min");
   expect(place.textContent).not.toContain("2026-03");
-  await click(place, ".bar-button");
+  await click(screen.getByRole("button"));
   expect(place.textContent).toContain("41 of 64");
   expect(place.textContent).toContain("plausibly 52 % to 71 %");
-  expect(place.querySelector("a[href='/case/19']")).not.toBeNull();
+  expect(screen.getByRole("link", { name: "19" }).getAttribute("href")).toBe("/case/19");
 });
 
 test("what was never tried says so, and little evidence has no range", async () => {
   expect((await render(<EvidenceBeside e={undefined} />)).textContent).toBe("never tried yet");
   const little = await render(<EvidenceBeside e={{ ...evidence, low: null, high: null }} />);
-  await click(little, ".bar-button");
+  await click(within(little).getByRole("button"));
   expect(little.textContent).toContain("little evidence");
 });

@@ -1,14 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import {
-  type DocumentView,
-  type ErrorEvidence,
-  type ErrorLine,
-  type ErrorSheet,
-  type FixSheet,
-  getJson,
-  type Occurrence,
-  type Revision,
-} from "../api";
+import { api, type ErrorLine, got } from "../api";
 
 const STALE_MS = 20_000;
 
@@ -16,11 +7,13 @@ const STALE_MS = 20_000;
 async function allErrors(signal: AbortSignal): Promise<ErrorLine[]> {
   const all: ErrorLine[] = [];
   for (let after = ""; ;) {
-    const page = await getJson<ErrorLine[]>(`/api/errors?limit=200${after ? `&after=${after}` : ""}`, signal);
+    const page = await got(
+      api.GET("/api/errors", { params: { query: { limit: 200, ...(after && { after }) } }, signal }),
+    );
     all.push(...page);
     const last = page.at(-1);
     if (page.length < 200 || !last) return all;
-    after = encodeURIComponent(last.key);
+    after = last.key;
   }
 }
 
@@ -32,7 +25,7 @@ export const errorsQuery = queryOptions({
 
 export const occurrencesQuery = queryOptions({
   queryKey: ["evidence", "occurrences"],
-  queryFn: ({ signal }) => getJson<Occurrence[]>("/api/evidence", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/evidence", { signal })),
   staleTime: STALE_MS,
 });
 
@@ -40,32 +33,34 @@ export const occurrencesQuery = queryOptions({
 export const errorQuery = (key: string) =>
   queryOptions({
     queryKey: ["library", "errors", key],
-    queryFn: ({ signal }) => getJson<ErrorSheet>(`/api/errors/${key}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/errors/{key}", { params: { path: { key } }, signal })),
     staleTime: STALE_MS,
   });
 
 export const fixQuery = (key: string) =>
   queryOptions({
     queryKey: ["library", "fixes", key],
-    queryFn: ({ signal }) => getJson<FixSheet>(`/api/fixes/${key}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/fixes/{key}", { params: { path: { key } }, signal })),
     staleTime: STALE_MS,
   });
 
 export const evidenceQuery = (key: string) =>
   queryOptions({
     queryKey: ["evidence", key],
-    queryFn: ({ signal }) => getJson<ErrorEvidence>(`/api/errors/${key}/evidence`, signal),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/errors/{key}/evidence", { params: { path: { key } }, signal })),
     staleTime: STALE_MS,
   });
 
 /** Documents that authors see, drafts and retired ones included. */
 export const documentsQuery = queryOptions({
   queryKey: ["library", "documents"],
-  queryFn: ({ signal }) => getJson<DocumentView[]>("/api/documents", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/documents", { signal })),
 });
 
 export const historyQuery = (folder: string, key: string) =>
   queryOptions({
     queryKey: ["library", folder, key, "history"],
-    queryFn: ({ signal }) => getJson<Revision[]>(`/api/documents/${folder}/${key}/revisions`, signal),
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/documents/{folder}/{key}/revisions", { params: { path: { folder, key } }, signal })),
   });

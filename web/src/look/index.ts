@@ -25,4 +25,5 @@ export {
   useKeys,
 } from "./keys";
 export { keep, keepFor, kept, useKept } from "./kept";
+export { Mishaps } from "./Mishap";
 export { useNow } from "./useNow";

@@ -1,6 +1,9 @@
 /** What was typed and not yet sent, kept in this browser: a reload, a crash or a lost line loses nothing. */
 import { useCallback, useState } from "react";
 
+/** Kept under these keys is what was chosen, not what was typed. */
+const ONLY_CHOICES = /^(open-fix|owed-later)\./;
+
 let owner = "";
 
 /** Names whose texts are kept from now on: on a shared machine nobody sees another's. */
@@ -28,6 +31,25 @@ export function keep(key: string, value: unknown): void {
   } catch {
     // the page still holds it
   }
+}
+
+/** All texts that are kept for whoever is signed in, with their keys. */
+export function keptTexts(): { key: string; text: string }[] {
+  const found: { key: string; text: string }[] = [];
+  const begin = name("");
+  try {
+    for (const stored of Object.keys(localStorage)) {
+      if (!stored.startsWith(begin)) continue;
+      const key = stored.slice(begin.length);
+      const value = kept<unknown>(key, null);
+      const text = typeof value === "object" && value !== null && "text" in value ? value.text : value;
+      if (typeof text === "string" && text.trim() !== "" && !ONLY_CHOICES.test(key))
+        found.push({ key, text });
+    }
+  } catch {
+    // a browser that keeps nothing has nothing to tell
+  }
+  return found.sort((a, b) => a.key.localeCompare(b.key));
 }
 
 /** State that survives a reload. */

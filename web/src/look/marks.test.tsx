@@ -1,3 +1,4 @@
+import { screen, within } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { render } from "../testing/render";
 import { words } from "../words";
@@ -16,24 +17,24 @@ test("every outcome has a shape of its own and says its word", async () => {
     "",
   ]) {
     const place = await render(<OutcomeMark outcome={outcome} />);
-    const svg = place.querySelector("svg");
-    expect(svg?.getAttribute("aria-label")).toContain(words.outcomes[outcome]);
-    svg?.querySelector("title")?.remove();
-    shapes.set(svg?.innerHTML ?? "", outcome);
+    const svg = within(place).getByRole("img");
+    expect(svg.getAttribute("aria-label")).toContain(words.outcomes[outcome]);
+    svg.querySelector("title")?.remove();
+    shapes.set(svg.innerHTML, outcome);
   }
   expect(shapes.size).toBe(7);
 });
 
 test("a bar without an estimate has no line and no cross, one with a range has both", async () => {
   const none = await render(<StitchBar chance={null} low={null} high={null} says="none yet" />);
-  expect(none.querySelectorAll(".thread")).toHaveLength(0);
+  expect(none.getElementsByClassName("thread")).toHaveLength(0);
   const firm = await render(
     <StitchBar chance={0.6} low={0.4} high={0.7} worked={6} tried={10} says="about 6 in 10" />,
   );
-  expect(firm.querySelectorAll(".thread")).toHaveLength(2);
-  expect(firm.querySelectorAll(".tick")).toHaveLength(10);
-  expect(firm.querySelectorAll(".tick.held")).toHaveLength(6);
-  expect(firm.querySelector("svg")?.getAttribute("aria-label")).toBe("about 6 in 10");
+  expect(firm.getElementsByClassName("thread")).toHaveLength(2);
+  expect(firm.getElementsByClassName("tick")).toHaveLength(10);
+  expect(firm.getElementsByClassName("tick held")).toHaveLength(6);
+  expect(screen.getAllByRole("img", { name: "about 6 in 10" })).toHaveLength(1);
 });
 
 test("the curve tells its numbers to those who do not see it, and is not drawn from nothing", async () => {
@@ -46,17 +47,17 @@ test("the curve tells its numbers to those who do not see it, and is not drawn f
       handOverAfter={1}
     />,
   );
-  expect(drawn.querySelector("svg")?.getAttribute("aria-label")).toContain("20 min 80 %");
+  expect(screen.getByRole("img").getAttribute("aria-label")).toContain("20 min 80 %");
   expect(drawn.textContent).toContain(words.case.handOverFrom);
   const empty = await render(<MendingCurve points={[]} handOverAfter={null} />);
-  expect(empty.querySelector("svg")).toBeNull();
+  expect(within(empty).queryByRole("img")).toBeNull();
 });
 
 test("a seam in one line shows the last six outcomes and what is still pricked", async () => {
   const place = await render(
     <MiniSeam outcomes={Array.from({ length: 9 }, () => "no-change")} planned={2} />,
   );
-  expect(place.querySelectorAll("svg")).toHaveLength(8);
+  expect(place.getElementsByTagName("svg")).toHaveLength(8);
 });
 
 test("the page of marks shows all of them", async () => {

@@ -1,6 +1,7 @@
+import { screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { Command, Piece } from "../api";
-import { render } from "../testing/render";
+import { click, render } from "../testing/render";
 import { Ago, CommandText, KeyButton, missingValue, plainCommand, Prose } from "./parts";
 
 const piece = (kind: string, text: string, name = ""): Piece => ({ kind, text, name, note: "" });
@@ -16,7 +17,7 @@ test("prose shows raw HTML as text, loads no pictures and keeps links within the
   );
   expect(place.querySelector("script, img")).toBeNull();
   expect(place.textContent).toContain("<script>alert(1)</script>");
-  const links = [...place.querySelectorAll("a")].map((a) => a.getAttribute("href"));
+  const links = screen.getAllByRole("link").map((a) => a.getAttribute("href"));
   expect(links).toEqual(["http://far/x.png", "/library/fixes/set-clock", "/library/errors/till-full"]);
 });
 
@@ -32,14 +33,14 @@ test("a command is copied only when every value is there", () => {
 
 test("filled values are marked, and a blank asks for its value when pressed", async () => {
   const ask = vi.fn();
-  const place = await render(
+  await render(
     <CommandText
       pieces={[piece("filled", "/var/stage", "area"), piece("blank", "", "need")]}
       onBlank={ask}
     />,
   );
-  expect(place.querySelector(".filled")?.textContent).toBe("/var/stage");
-  (place.querySelector(".blank") as HTMLElement).click();
+  expect(screen.getByText("/var/stage").className).toBe("filled");
+  await click(screen.getByRole("button", { name: "need" }));
   expect(ask).toHaveBeenCalledWith("need");
 });
 
@@ -54,7 +55,7 @@ test("times are said as people do, exactly on hover", async () => {
 
 test("a key's button is pressed by hand too, and not while it is dead", async () => {
   const act = vi.fn();
-  const place = await render(
+  await render(
     <>
       <KeyButton k="w" onPress={act}>
         worked
@@ -64,6 +65,6 @@ test("a key's button is pressed by hand too, and not while it is dead", async ()
       </KeyButton>
     </>,
   );
-  place.querySelectorAll("button").forEach((b) => b.click());
+  for (const b of screen.getAllByRole("button")) await click(b);
   expect(act).toHaveBeenCalledTimes(1);
 });

@@ -1,33 +1,26 @@
-import { act } from "react";
+import { screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
-import { render, server, settle } from "../testing/render";
+import { today } from "../testing/day";
+import { render, server, typeIn } from "../testing/render";
+import { words } from "../words";
 import { SignInPage } from "./SignInPage";
 
-async function type(place: HTMLElement, name: string, text: string): Promise<void> {
-  const box = place.querySelector(`input[name=${name}]`) as HTMLInputElement;
-  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
-  await act(async () => {
-    set?.call(box, text);
-    box.dispatchEvent(new Event("input", { bubbles: true }));
-  });
-}
-async function enter(place: HTMLElement): Promise<void> {
-  await act(async () => {
-    place.querySelector("form")?.dispatchEvent(new Event("submit", { bubbles: true, cancelable: true }));
-  });
-  await settle();
-}
+const login = () => screen.getByLabelText<HTMLInputElement>(words.signIn.login);
+const password = () => screen.getByLabelText<HTMLInputElement>(words.signIn.password);
 
 test("the button is dead until both boxes are filled, and what was typed goes to the server", async () => {
   const calls = server({
-    "POST /api/session": { user: { login: "runa", name: "Runa", roles: ["agent"] }, demo: false },
+    "POST /api/session": {
+      user: { login: "runa", name: "Runa", roles: ["agent"] },
+      demo: false,
+      now: today,
+    },
   });
   const done = vi.fn();
-  const place = await render(<SignInPage demo={false} again={false} onDone={done} />);
-  expect(place.querySelector<HTMLButtonElement>("button[type=submit]")?.disabled).toBe(true);
-  await type(place, "login", " runa ");
-  await type(place, "password", "secret words");
-  await enter(place);
+  await render(<SignInPage demo={false} again={false} onDone={done} />);
+  expect(screen.getByRole<HTMLButtonElement>("button", { name: words.signIn.go }).disabled).toBe(true);
+  await typeIn(login(), " runa ");
+  await typeIn(password(), "secret words{Enter}");
   expect(calls).toEqual([
     { method: "POST", path: "/api/session", body: { login: "runa", password: "secret words" } },
   ]);
@@ -36,12 +29,11 @@ test("the button is dead until both boxes are filled, and what was typed goes to
 
 test("a refusal is shown in the server's words and nothing typed is lost", async () => {
   server({});
-  const place = await render(<SignInPage demo again={false} />);
-  await type(place, "login", "runa");
-  await type(place, "password", "wrong");
-  await enter(place);
-  expect(place.querySelector("[role=alert]")?.textContent).toContain("no POST /api/session");
-  expect(place.querySelector<HTMLInputElement>("input[name=login]")?.value).toBe("runa");
+  await render(<SignInPage demo again={false} />);
+  await typeIn(login(), "runa");
+  await typeIn(password(), "wrong{Enter}");
+  expect(screen.getByRole("alert").textContent).toContain("no POST /api/session");
+  expect(login().value).toBe("runa");
 });
 
 test("only the demo tells its password", async () => {

@@ -1,22 +1,29 @@
 import { queryOptions } from "@tanstack/react-query";
-import { getJson, sendJson, type Session } from "../api";
+import { api, got, serverSays, type Session } from "../api";
+
+/** Every answer about the session tells the server's time. */
+async function session(call: Promise<{ data?: Session }>): Promise<Session> {
+  const s = await got(call);
+  serverSays(s.now);
+  return s;
+}
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
-  queryFn: ({ signal }) => getJson<Session>("/api/session", signal),
+  queryFn: ({ signal }) => session(api.GET("/api/session", { signal })),
   staleTime: Infinity,
 });
 
 export const signIn = (login: string, password: string) =>
-  sendJson<Session>("POST", "/api/session", { login, password });
+  session(api.POST("/api/session", { body: { login, password } }));
 
-export const signOut = () => sendJson<Session>("DELETE", "/api/session");
+export const signOut = () => session(api.DELETE("/api/session"));
 
 export const invitationQuery = (code: string) =>
   queryOptions({
     queryKey: ["welcome", code],
-    queryFn: ({ signal }) => getJson<{ open: boolean }>(`/api/welcome/${encodeURIComponent(code)}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/welcome/{code}", { params: { path: { code } }, signal })),
   });
 
 export const welcome = (code: string, login: string, name: string, password: string) =>
-  sendJson<Session>("POST", `/api/welcome/${encodeURIComponent(code)}`, { login, name, password });
+  session(api.POST("/api/welcome/{code}", { params: { path: { code } }, body: { login, name, password } }));

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Input } from "antd";
 import { useNavigate, useParams } from "react-router";
-import { type FilledStep, getJson, type ShownPage } from "../api";
+import { api, type FilledStep, got } from "../api";
 import { Coming, CommandText, Prose } from "../look";
 import { words } from "../words";
 import "./show.css";
@@ -14,7 +14,7 @@ export function ShowPage() {
   const navigate = useNavigate();
   const { data, error } = useQuery({
     queryKey: ["shown", code],
-    queryFn: ({ signal }) => getJson<ShownPage>(`/api/shown/${encodeURIComponent(code)}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/shown/{code}", { params: { path: { code } }, signal })),
     enabled: code !== "",
     refetchInterval: (q) => (q.state.error ? false : FRESH_MS),
     retry: false,

@@ -1,6 +1,7 @@
+import { screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { Candidate } from "../api";
-import { render, server } from "../testing/render";
+import { click, render, server } from "../testing/render";
 import { CandidateCard, reasonWords } from "./Candidates";
 
 const candidate = (more: Partial<Candidate> = {}): Candidate => ({
@@ -26,7 +27,10 @@ test("says in a few words what matched", () => {
 
 const plan = (chance: number | null, ...titles: string[]) => ({
   mode: "measured",
-  ordered: titles.map((title) => ({ title, chance, minutes: 5, key: title })),
+  ordered: [
+    { kind: "question", title: "Is it wet?", chance: null, minutes: 1, key: "wet" },
+    ...titles.map((title) => ({ kind: "fix", title, chance, minutes: 5, key: title })),
+  ],
 });
 
 test("shows the values it read and what would be tried first", async () => {
@@ -36,7 +40,7 @@ test("shows the values it read and what would be tried first", async () => {
   expect(place.textContent).toContain("/var/stage");
   expect(place.textContent).toContain("first: Empty the staging area");
   expect(place.textContent).toContain("about 6 in 10 · 5 min");
-  (place.querySelector("button") as HTMLElement).click();
+  await click(screen.getByRole("button"));
   expect(open).toHaveBeenCalledTimes(1);
 });
 
@@ -45,7 +49,7 @@ test("asks for the plan of the release at hand", async () => {
   const place = await render(
     <CandidateCard n={2} c={candidate({ band: "perhaps" })} version="5.4" chosen={false} onOpen={vi.fn()} />,
   );
-  expect(calls[0]?.path).toContain("5.4");
+  expect(calls[0]?.path).toBe("/api/errors/till-full/plan?fact.product_version=5.4");
   expect(place.textContent).toContain("perhaps");
   expect(place.textContent).not.toContain("in 10");
 });

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Candidate, Plan } from "../api";
+import type { Candidate, PlanView } from "../api";
 import { Key } from "../look";
 import { words } from "../words";
 import { errorPlanQuery } from "./api";
@@ -14,8 +14,9 @@ export function reasonWords(c: Candidate): string[] {
   return [...codes, ...(matched > 0 ? [words.takingIn.messageMatches(matched)] : []), ...others];
 }
 
-function firstFix(plan: Plan | undefined) {
-  const first = plan?.ordered[0];
+function firstFix(plan: PlanView | undefined) {
+  // a question that pays first is asked in the case
+  const first = plan?.ordered.find((i) => i.kind === "fix");
   if (!plan) return null;
   if (!first) return <span className="soft">{words.takingIn.nothingToTry}</span>;
   return (

@@ -1,6 +1,8 @@
+import { screen, within } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import type { Findings } from "../api";
 import { click, key, render, server, settle } from "../testing/render";
+import { words } from "../words";
 import { EarlierLogs, LogPage } from "./LogPage";
 import { ruled } from "./ruled";
 import type { Log } from "./useLog";
@@ -48,8 +50,8 @@ test("says what the log holds, and a digit opens a case with the line", async ()
   const place = await render(<LogPage log={log({})} onOpen={opened} onAdd={vi.fn()} />);
   expect(place.textContent).toContain("first failure in line 11");
   expect(place.textContent).toContain("all quiet");
-  expect(place.querySelectorAll(".finding")).toHaveLength(2);
-  expect(place.querySelectorAll(".ruler-known")).toHaveLength(2);
+  expect(place.getElementsByClassName("finding")).toHaveLength(2);
+  expect(place.getElementsByClassName("ruler-known")).toHaveLength(2);
   await key("1");
   expect(opened).toHaveBeenLastCalledWith("Till full in line 11", "till-full");
   await key("2");
@@ -64,7 +66,7 @@ test("a finding goes to a case that is open, chosen by one key", async () => {
   const place = await render(<LogPage log={log({})} onOpen={opened} onAdd={added} />);
   await settle();
   await key("c");
-  expect(place.querySelector("select")?.value).toBe("12");
+  expect(screen.getByRole<HTMLSelectElement>("combobox").value).toBe("12");
   expect(place.textContent).toContain("digits add to case 12");
   await key("2");
   expect(added).toHaveBeenCalledWith(12, "pier … does not answer in line 51");
@@ -83,17 +85,17 @@ test("logs that were read while the page was away can be shown again", async () 
   const show = vi.fn();
   const place = await render(<EarlierLogs onShow={show} />);
   await settle();
-  expect(place.querySelectorAll("li")).toHaveLength(2);
+  expect(screen.getAllByRole("listitem")).toHaveLength(2);
   expect(place.textContent).toContain("later.log is being read");
-  await click(place, "li:last-child button");
+  await click(within(screen.getAllByRole("listitem")[1] as HTMLElement).getByRole("button"));
   expect(show).toHaveBeenCalledWith(scans[1]);
 });
 
 test("more lines of a finding come on demand", async () => {
-  const place = await render(<LogPage log={log({})} onOpen={vi.fn()} onAdd={vi.fn()} />);
-  expect(place.querySelectorAll(".log-line")).toHaveLength(2);
-  await click(place, ".finding button:last-of-type");
-  expect(place.querySelectorAll(".log-line")).toHaveLength(3);
+  await render(<LogPage log={log({})} onOpen={vi.fn()} onAdd={vi.fn()} />);
+  expect(screen.queryAllByText("again")).toHaveLength(0);
+  await click(screen.getAllByRole("button", { name: words.takingIn.log.all(2) })[0] as HTMLElement);
+  expect(screen.queryAllByText("again")).toHaveLength(1);
 });
 
 test("while it is read it says how far it is, and Escape cancels", async () => {
@@ -105,21 +107,21 @@ test("while it is read it says how far it is, and Escape cancels", async () => {
       onAdd={vi.fn()}
     />,
   );
-  expect(place.querySelector("progress")?.value).toBe(42);
+  expect(screen.getByRole<HTMLProgressElement>("progressbar").value).toBe(42);
   expect(place.textContent).toContain("reading it, 42 %");
   await key("Escape");
   expect(cancel).toHaveBeenCalledTimes(1);
 });
 
 test("a refusal is shown as the server words it", async () => {
-  const place = await render(
+  await render(
     <LogPage
       log={log({ stage: "failed", scan: null, problem: "No log does. It was deleted." })}
       onOpen={vi.fn()}
       onAdd={vi.fn()}
     />,
   );
-  expect(place.querySelector(".refused")?.textContent).toBe("No log does. It was deleted.");
+  expect(screen.getByText("No log does. It was deleted.").className).toBe("refused");
 });
 
 test("marks stand along the ruler in proportion, each place once", () => {

@@ -1,8 +1,10 @@
+import { screen } from "@testing-library/react";
 import { useState } from "react";
 import { expect, test, vi } from "vitest";
 import type { Recognition } from "../api";
 import { TakingInDraft } from "../frame";
 import { click, key, render, server, settle } from "../testing/render";
+import { words } from "../words";
 import { TakingInPage } from "./TakingInPage";
 
 const EMPTY = {
@@ -71,12 +73,12 @@ async function page(
 }
 
 test("digits open a case about the candidate, with all that is known, and the draft is done with", async () => {
-  const { place, calls } = await page(
+  const { calls } = await page(
     found({
       candidates: [candidate("till-full", "Till full"), candidate("till-read-only", "Till read-only")],
     }),
   );
-  expect(place.querySelectorAll(".candidate:not(.none)")).toHaveLength(2);
+  expect(screen.getAllByRole("button", { name: /^[12]Till/ })).toHaveLength(2);
   await key("2");
   const opened = calls.find((x) => x.path === "/api/cases");
   expect(opened?.body).toMatchObject({
@@ -120,8 +122,8 @@ test("codes are explained beside the text", async () => {
       ],
     }),
   );
-  expect(place.querySelector(".codes")?.textContent).toContain("a code of its own");
-  expect(place.querySelector(".codes")?.textContent).toContain("ended by signal KILL");
+  expect(place.textContent).toContain("PD-4012 a code of its own");
+  expect(place.textContent).toContain("137 ended by signal KILL");
 });
 
 test("an empty text asks nothing of the server and says what will happen", async () => {
@@ -133,8 +135,8 @@ test("an empty text asks nothing of the server and says what will happen", async
 });
 
 test("a text over the limit is not sent, and says how long it is", async () => {
-  const { place, calls } = await page(found({}), "x".repeat(1_000_001));
-  expect(place.querySelector("[role=alert]")?.textContent).toContain("1,000,001 characters");
+  const { calls } = await page(found({}), "x".repeat(1_000_001));
+  expect(screen.getByRole("alert").textContent).toContain("1,000,001 characters");
   expect(calls.some((x) => x.path === "/api/recognitions")).toBe(false);
 });
 
@@ -156,22 +158,23 @@ test("a short text looks for cases of that caller too", async () => {
   });
   const place = await render(<Page text="Norrholm" />);
   await settle();
-  expect(place.querySelector(".found-cases")?.textContent).toContain("Case 12 · Till full");
+  expect(place.textContent).toContain("Case 12 · Till full");
 });
 
 test("a secret is shown as masked, and what the agent says is none goes with the case", async () => {
   const text = "it said password=Tide77\nand more";
-  const { place, calls } = await page(
+  const { calls } = await page(
     found({
       candidates: [candidate("till-full", "Till full")],
       secrets: [{ kind: "password", span: [17, 23] }],
     }),
     text,
   );
-  expect(place.querySelector(".secrets .masked")?.textContent).toBe("Tide77");
-  expect(place.querySelector(".drawn-secret")?.textContent).toBe("Tide77");
-  await click(place, ".secrets button");
-  expect(place.querySelector(".secrets .masked")).toBeNull();
+  const drawn = (as: string) => screen.getAllByText("Tide77").filter((e) => e.className.includes(as));
+  expect(drawn("masked")).toHaveLength(1);
+  expect(drawn("drawn-secret")).toHaveLength(1);
+  await click(screen.getByRole("button", { name: words.takingIn.secrets.keep }));
+  expect(drawn("masked")).toHaveLength(0);
   await key("1");
   expect(calls.find((x) => x.path === "/api/cases")?.body?.unmasked).toEqual(["Tide77"]);
 });
@@ -192,10 +195,10 @@ test("what would separate close candidates is asked, and an answer is one press"
       ],
     }),
   );
-  expect(place.querySelector(".asks")?.textContent).toContain("What was being done?");
-  expect(place.querySelector(".asks")?.textContent).toContain("launch → 2");
-  expect(place.querySelector(".asks")?.textContent).toContain("there the code is PD-4013");
-  await click(place, ".asks .answer");
+  expect(place.textContent).toContain("What was being done?");
+  expect(place.textContent).toContain("launch → 2");
+  expect(place.textContent).toContain("there the code is PD-4013");
+  await click(screen.getByRole("button", { name: "update → 1" }));
   await settle();
   expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.phase).toBe("update");
 });

@@ -1,26 +1,21 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
-import {
-  type Case,
-  type CaseLine,
-  getJson,
-  type Opening,
-  type Plan,
-  type Recognition,
-  type Scan,
-  sendJson,
-  type Words,
-} from "../api";
+import { api, got, type Opening } from "../api";
 
 /** What is recognised in a text; the answer before stays until the next is there, so that the order does not flicker. */
 export const recogniseQuery = (text: string, product = "", productVersion = "", phase = "") =>
   queryOptions({
     queryKey: ["recognitions", text, product, productVersion, phase],
     queryFn: ({ signal }) =>
-      sendJson<Recognition>(
-        "POST",
-        "/api/recognitions",
-        { text, product: product || null, productVersion: productVersion || null, phase: phase || null },
-        signal,
+      got(
+        api.POST("/api/recognitions", {
+          body: {
+            text,
+            product: product || null,
+            productVersion: productVersion || null,
+            phase: phase || null,
+          },
+          signal,
+        }),
       ),
     enabled: text.trim() !== "",
     placeholderData: text.trim() === "" ? undefined : keepPreviousData,
@@ -33,16 +28,21 @@ export const errorPlanQuery = (key: string, version = "") =>
   queryOptions({
     queryKey: ["plans", key, version],
     queryFn: ({ signal }) =>
-      getJson<Plan>(
-        `/api/errors/${key}/plan${version ? `?fact.product_version=${encodeURIComponent(version)}` : ""}`,
-        signal,
+      got(
+        api.GET("/api/errors/{key}/plan", {
+          params: {
+            path: { key },
+            query: version === "" ? {} : { choice: { "fact.product_version": version } },
+          },
+          signal,
+        }),
       ),
     staleTime: 30_000,
   });
 
 export const wordsQuery = queryOptions({
   queryKey: ["words"],
-  queryFn: ({ signal }) => getJson<Words>("/api/library/words", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/library/words", { signal })),
   staleTime: 300_000,
 });
 
@@ -50,14 +50,14 @@ export const wordsQuery = queryOptions({
 export const findCasesQuery = (q: string) =>
   queryOptions({
     queryKey: ["cases", "find", q],
-    queryFn: ({ signal }) => getJson<CaseLine[]>(`/api/cases?limit=5&q=${encodeURIComponent(q)}`, signal),
+    queryFn: ({ signal }) => got(api.GET("/api/cases", { params: { query: { limit: 5, q } }, signal })),
     enabled: q.length >= 3,
   });
 
 /** The caller's logs that were read or are being read, without their findings. */
 export const scansQuery = queryOptions({
   queryKey: ["scans"],
-  queryFn: ({ signal }) => getJson<Scan[]>("/api/scans", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/scans", { signal })),
   refetchOnMount: "always",
   // while one is being read, the list moves on
   refetchInterval: ({ state }) =>
@@ -65,6 +65,12 @@ export const scansQuery = queryOptions({
 });
 
 /** Adds a text to a case that is being worked on. */
-export const addText = (n: number, text: string) => sendJson<Case>("POST", `/api/cases/${n}/texts`, { text });
+export const addText = (n: number, text: string) =>
+  got(api.POST("/api/cases/{n}/texts", { params: { path: { n } }, body: { text } }));
 
-export const openCase = (opening: Opening) => sendJson<Case>("POST", "/api/cases", opening);
+export const openCase = (body: Opening) => got(api.POST("/api/cases", { body }));
+
+export const scanned = (id: string) => got(api.GET("/api/scans/{id}", { params: { path: { id } } }));
+
+/** Cancels a scan, or forgets one that has ended. */
+export const forgetScan = (id: string) => got(api.DELETE("/api/scans/{id}", { params: { path: { id } } }));

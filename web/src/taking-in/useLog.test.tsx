@@ -1,5 +1,5 @@
-import { act } from "react";
-import { afterEach, expect, test, vi } from "vitest";
+import { act, screen } from "@testing-library/react";
+import { expect, test, vi } from "vitest";
 import type { Scan } from "../api";
 import { click, render, server, settle } from "../testing/render";
 import { useLog } from "./useLog";
@@ -26,17 +26,15 @@ class FakeCall {
   }
 }
 
-afterEach(() => vi.unstubAllGlobals());
-
 function Reader() {
   const log = useLog();
   return (
     <div>
       <p>{`${log.file} ${log.stage} ${log.percent} ${log.problem}`}</p>
-      <button className="read" onClick={() => log.read(new File(["x".repeat(200)], "till.log"))} />
-      <button className="cancel" onClick={log.cancel} />
-      <button className="close" onClick={log.close} />
-      <button className="resume" onClick={() => log.resume(scan("running", 20) as Scan)} />
+      <button aria-label="read" onClick={() => log.read(new File(["x".repeat(200)], "till.log"))} />
+      <button aria-label="cancel" onClick={log.cancel} />
+      <button aria-label="close" onClick={log.close} />
+      <button aria-label="resume" onClick={() => log.resume(scan("running", 20) as Scan)} />
     </div>
   );
 }
@@ -55,7 +53,7 @@ test("sends, follows and cancels a log", async () => {
   vi.stubGlobal("XMLHttpRequest", FakeCall);
   const calls = server({ "GET /api/scans/a1": scan("running", 100), "DELETE /api/scans/a1": {} });
   const place = await render(<Reader />);
-  await click(place, ".read");
+  await click(screen.getByLabelText("read"));
   expect(place.textContent).toContain("till.log sending 0");
   await act(async () => {
     last?.upload.onprogress?.({ loaded: 50 });
@@ -66,7 +64,7 @@ test("sends, follows and cancels a log", async () => {
   last?.onload();
   await settle();
   expect(place.textContent).toContain("reading 10");
-  await click(place, ".cancel");
+  await click(screen.getByLabelText("cancel"));
   await settle();
   expect(place.textContent).toContain("cancelled");
   expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/scans/a1")).toBe(true);
@@ -76,7 +74,7 @@ test("a refused log says why", async () => {
   vi.stubGlobal("XMLHttpRequest", FakeCall);
   server({});
   const place = await render(<Reader />);
-  await click(place, ".read");
+  await click(screen.getByLabelText("read"));
   if (last) {
     last.status = 413;
     last.responseText = JSON.stringify({ detail: "The log has too many bytes." });
@@ -92,10 +90,10 @@ test("a scan begun earlier is shown as it stands now, and putting it away forget
     "DELETE /api/scans/a1": {},
   });
   const place = await render(<Reader />);
-  await click(place, ".resume");
+  await click(screen.getByLabelText("resume"));
   await settle();
   expect(place.textContent).toContain("till.log done 100");
-  await click(place, ".close");
+  await click(screen.getByLabelText("close"));
   await settle();
   expect(place.textContent).toContain("null");
   expect(calls.some((c) => c.method === "DELETE" && c.path === "/api/scans/a1")).toBe(true);

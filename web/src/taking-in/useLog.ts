@@ -1,7 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { getJson, HttpError, type Scan, sendFile, sendJson } from "../api";
+import { HttpError, type Scan, sendFile } from "../api";
 import { onLive } from "../live";
+import { forgetScan, scanned } from "./api";
 
 /** How a log that is being read stands, and what was found in it. */
 export interface Log {
@@ -72,7 +73,7 @@ export function useLog(): Log {
     if (!id || !open) return;
     let ended = false;
     const ask = () => {
-      getJson<Scan>(`/api/scans/${id}`).then(
+      scanned(id).then(
         (scan) => {
           if (!ended) told(scan);
         },
@@ -101,6 +102,7 @@ export function useLog(): Log {
       setState({ ...NONE, file: file.name });
       sendFile<Scan>(
         "/api/scans",
+        {},
         file,
         (bytes) => setState((s) => ({ ...s, percent: share(bytes, file.size) })),
         controller.signal,
@@ -122,7 +124,7 @@ export function useLog(): Log {
         stage: stageOf(scan),
         percent: share(scan.done, scan.total),
       });
-      getJson<Scan>(`/api/scans/${scan.id}`).then(told, (e: unknown) =>
+      scanned(scan.id).then(told, (e: unknown) =>
         setState((s) => ({ ...s, stage: "failed", problem: e instanceof HttpError ? e.message : "" })),
       );
     },
@@ -131,7 +133,7 @@ export function useLog(): Log {
 
   const cancel = useCallback(() => {
     stop.current?.abort();
-    if (id && open) void sendJson("DELETE", `/api/scans/${id}`).catch(() => undefined);
+    if (id && open) void forgetScan(id).catch(() => undefined);
     setState((s) => ({ ...s, stage: "cancelled" }));
   }, [id, open]);
 
@@ -143,7 +145,7 @@ export function useLog(): Log {
     close: () => {
       setState(NONE);
       if (!id) return;
-      void sendJson("DELETE", `/api/scans/${id}`)
+      void forgetScan(id)
         .catch(() => undefined) // it is forgotten with the next restart at the latest
         .then(() => client.invalidateQueries({ queryKey: ["scans"] }));
     },

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox, Input, Select } from "antd";
 import { type FormEvent, useContext, useState } from "react";
 import { SignedIn } from "../frame";
+import type { ApiToken } from "../api";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
 import { addPerson, changePerson, makeToken, peopleQuery, revokeToken, tokensQuery } from "./api";
@@ -116,7 +117,7 @@ function Tokens() {
   const client = useQueryClient();
   const say = useSay();
   const [name, setName] = useState("");
-  const [scopes, setScopes] = useState<string[]>(["read"]);
+  const [scopes, setScopes] = useState<ApiToken["scopes"]>(["read"]);
   const [made, setMade] = useState("");
   const again = () => void client.invalidateQueries({ queryKey: tokensQuery.queryKey });
   const make = async (e: FormEvent) => {
@@ -163,8 +164,11 @@ function Tokens() {
         />
         <Checkbox.Group
           value={scopes}
-          onChange={(v) => setScopes(v.map(String))}
-          options={Object.entries(t.scopes).map(([value, label]) => ({ value, label }))}
+          onChange={setScopes}
+          options={(["read", "cases", "library", "admin"] as const).map((value) => ({
+            value,
+            label: t.scopes[value],
+          }))}
         />
         <Button htmlType="submit" disabled={!name.trim() || scopes.length === 0}>
           {t.make}

@@ -1,20 +1,20 @@
 import { queryOptions } from "@tanstack/react-query";
-import { type ApiToken, getJson, type NewToken, type Person, sendJson } from "../api";
+import { api, type ApiToken, got } from "../api";
 
 export const peopleQuery = queryOptions({
   queryKey: ["team", "people"],
-  queryFn: ({ signal }) => getJson<Person[]>("/api/people", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/people", { signal })),
 });
 
 export const tokensQuery = queryOptions({
   queryKey: ["team", "tokens"],
-  queryFn: ({ signal }) => getJson<ApiToken[]>("/api/tokens", signal),
+  queryFn: ({ signal }) => got(api.GET("/api/tokens", { signal })),
 });
 
 export const addPerson = (body: { login: string; name: string; role: string; password: string }) =>
-  sendJson<Person>("POST", "/api/people", body);
+  got(api.POST("/api/people", { body }));
 export const changePerson = (id: number, body: { role?: string; active?: boolean }) =>
-  sendJson<Person>("PATCH", `/api/people/${id}`, body);
-export const makeToken = (name: string, scopes: string[]) =>
-  sendJson<NewToken>("POST", "/api/tokens", { name, scopes });
-export const revokeToken = (id: number) => sendJson<undefined>("DELETE", `/api/tokens/${id}`);
+  got(api.PATCH("/api/people/{id}", { params: { path: { id } }, body }));
+export const makeToken = (name: string, scopes: ApiToken["scopes"]) =>
+  got(api.POST("/api/tokens", { body: { name, scopes } }));
+export const revokeToken = (id: number) => got(api.DELETE("/api/tokens/{id}", { params: { path: { id } } }));

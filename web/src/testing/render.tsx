@@ -1,30 +1,15 @@
-/** Renders components in tests as the application does: with queries, messages and addresses, and the server played by a table. */
+/** Draws components in tests as the application does: with queries, messages, addresses and keys, and the server played by a table. */
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, render as draw } from "@testing-library/react";
+import userEvent, { PointerEventsCheckLevel } from "@testing-library/user-event";
 import { App } from "antd";
-import { act, type ReactNode } from "react";
-import { createRoot, type Root } from "react-dom/client";
+import { type ReactNode, useEffect } from "react";
 import { MemoryRouter } from "react-router";
-import { afterEach, vi } from "vitest";
+import { vi } from "vitest";
 import { press } from "../look";
 
-Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: true });
-Object.defineProperty(window, "matchMedia", {
-  value: () => ({
-    matches: false,
-    addListener: () => undefined,
-    removeListener: () => undefined,
-    addEventListener: () => undefined,
-    removeEventListener: () => undefined,
-  }),
-});
-
-/** What jsdom lacks and the controls ask for. */
-class NoResize {
-  observe = () => undefined;
-  unobserve = () => undefined;
-  disconnect = () => undefined;
-}
-Object.assign(globalThis, { ResizeObserver: NoResize });
+/** The hands of whoever uses the page. */
+export const user = userEvent.setup({ pointerEventsCheck: PointerEventsCheckLevel.Never, delay: null });
 
 export interface Call {
   method: string;
@@ -32,104 +17,84 @@ export interface Call {
   body: Record<string, unknown> | null;
 }
 
-let root: Root | null = null;
+let answered = 0;
 
 /** Answers by "METHOD path"; what is not in the table is 404. */
 export function server(table: Record<string, unknown>): Call[] {
   const calls: Call[] = [];
   vi.stubGlobal(
     "fetch",
-    vi.fn((path: string, init: RequestInit) => {
-      const method = init.method ?? "GET";
+    vi.fn(async (request: Request) => {
+      const { pathname, search } = new URL(request.url);
+      const path = pathname + search;
+      const text = await request.text();
       calls.push({
-        method,
+        method: request.method,
         path,
-        body: init.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : null,
+        body: text === "" ? null : (JSON.parse(text) as Record<string, unknown>),
       });
-      const found = table[`${method} ${path}`];
-      const body = typeof found === "function" ? (found as () => unknown)() : found;
-      return Promise.resolve(
-        body === undefined
-          ? new Response(JSON.stringify({ detail: `no ${method} ${path}` }), { status: 404 })
-          : new Response(JSON.stringify(body), { status: 200 }),
-      );
+      answered++;
+      const found = table[`${request.method} ${path}`];
+      return found === undefined
+        ? new Response(JSON.stringify({ detail: `no ${request.method} ${path}` }), { status: 404 })
+        : new Response(JSON.stringify(found), { status: 200 });
     }),
   );
   return calls;
 }
 
-export async function render(what: ReactNode): Promise<HTMLElement> {
-  const place = document.createElement("div");
-  document.body.append(place);
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  root = createRoot(place);
-  await act(async () => {
-    root?.render(
-      <App>
-        <QueryClientProvider client={client}>
-          <MemoryRouter>{what}</MemoryRouter>
-        </QueryClientProvider>
-      </App>,
-    );
-  });
-  await settle();
-  return place;
+/** What the frame does in the application: hands keys that are pressed nowhere in particular to whoever means them. */
+function Keys() {
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => void press(e);
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, []);
+  return null;
 }
 
-/** Lets answers arrive and the page be drawn. */
+/** Draws it, waits for its first answers, and hands back where it stands. */
+export async function render(what: ReactNode): Promise<HTMLElement> {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const { container } = draw(what, {
+    wrapper: ({ children }) => (
+      <App>
+        <QueryClientProvider client={client}>
+          <MemoryRouter>
+            <Keys />
+            {children}
+          </MemoryRouter>
+        </QueryClientProvider>
+      </App>
+    ),
+  });
+  await settle();
+  return container;
+}
+
+/** Lets answers arrive and the page be drawn, until nothing is asked any more. */
 export async function settle(): Promise<void> {
-  for (let i = 0; i < 6; i++) {
-    await act(async () => {
-      await new Promise((ok) => setTimeout(ok));
-    });
+  for (let quiet = 0, before = -1; quiet < 4;) {
+    quiet = before === answered ? quiet + 1 : 0;
+    before = answered;
+    await act(() => new Promise((ok) => setTimeout(ok)));
   }
 }
 
-/** Clicks the first that matches. */
-export async function click(place: HTMLElement, selector: string): Promise<void> {
-  // a drawing has no click of its own
-  await act(async () =>
-    place.querySelector(selector)?.dispatchEvent(new MouseEvent("click", { bubbles: true })),
-  );
-  await settle();
-}
-
-/** Types into a text box as a person would. */
-export async function typeIn(place: HTMLElement, selector: string, text: string): Promise<void> {
-  const box = place.querySelector<HTMLInputElement>(selector);
-  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
-  await act(async () => {
-    set?.call(box, text);
-    box?.dispatchEvent(new Event("input", { bubbles: true }));
-  });
-  await settle();
-}
-
-/** Presses Enter in a text box. */
-export async function enterIn(place: HTMLElement, selector: string): Promise<void> {
-  await act(async () => {
-    place
-      .querySelector(selector)
-      ?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
-  });
-  await settle();
-}
-
-/** Presses a single key on the page. */
+/** Presses a key wherever the focus is; several, or with others held, as user-event writes them: "{Alt>}{ArrowUp}{/Alt}". */
 export async function key(k: string): Promise<void> {
-  const listen = (e: KeyboardEvent) => press(e);
-  window.addEventListener("keydown", listen);
-  await act(async () => {
-    document.body.dispatchEvent(new KeyboardEvent("keydown", { key: k, bubbles: true, cancelable: true }));
-  });
-  window.removeEventListener("keydown", listen);
+  await user.keyboard(k === " " ? "[Space]" : k.length > 1 && !k.startsWith("{") ? `{${k}}` : k);
   await settle();
 }
 
-afterEach(() => {
-  act(() => root?.unmount());
-  root = null;
-  document.body.innerHTML = "";
-  localStorage.clear();
-  vi.unstubAllGlobals();
-});
+/** Clicks, and lets come what follows. */
+export async function click(what: Element): Promise<void> {
+  await user.click(what);
+  await settle();
+}
+
+/** Types as a person would; "{Enter}" at the end sends it. */
+export async function typeIn(box: Element, text: string): Promise<void> {
+  await user.type(box, text);
+  await settle();
+}

@@ -344,6 +344,23 @@ export const words = {
     } as Record<string, string>,
     added: (name: string) => `${name} can sign in now.`,
   },
+  mishap: {
+    title: "This page has come apart",
+    text: "Something in it could not be drawn. What was recorded is stored; steps that were still on their way are sent again.",
+    again: "Load it again",
+    kept: "Typed and not yet sent: kept in this browser",
+    keptNone: "Nothing was waiting to be sent.",
+    details: "For whoever mends it",
+    where: (key: string) => {
+      const [kind = "", ...rest] = key.split(".");
+      if (kind === "writing") return `writing ${rest.join("/")}`;
+      if (kind === "taking-in") return "the text being taken in";
+      const part =
+        { output: "output of a step", "step-note": "note about a step", text: "another text" }[kind] ??
+        kind.replaceAll("-", " ");
+      return `case ${rest[0] ?? ""}: ${part}`;
+    },
+  },
   marks: {
     title: "The marks",
     text: "Every mark that Mendak draws, with its word. Shapes carry the meaning; colour only says risk.",

@@ -1,43 +1,71 @@
 import { queryOptions } from "@tanstack/react-query";
-import { type Checked, type DocumentView, getJson, getText, type Problem, putText, sendJson } from "../api";
+import { type Answer, api, type DocumentView, got } from "../api";
 
 export type Folder = "errors" | "fixes";
 
-export const path = (folder: Folder, key: string) => `/api/documents/${folder}/${key}`;
+const at = (folder: Folder, key: string) => ({ path: { folder, key } });
 
-/** The newest text of a document, draft or not, with its entity tag. */
+/** The newest text of a document, draft or not. Fails with HttpError 404 if there is none. */
+export async function newest(folder: Folder, key: string, signal?: AbortSignal): Promise<Answer> {
+  const { data, response } = await api.GET("/api/documents/{folder}/{key}", {
+    params: { ...at(folder, key), query: { revision: "draft" } },
+    parseAs: "text",
+    signal,
+  });
+  return {
+    text: data ?? "",
+    etag: response.headers.get("ETag"),
+    status: response.headers.get("Mendak-Status"),
+    revision: response.headers.get("Mendak-Revision"),
+  };
+}
+
 export const draftQuery = (folder: Folder, key: string) =>
   queryOptions({
     queryKey: ["writing", folder, key],
-    queryFn: ({ signal }) => getText(`${path(folder, key)}?revision=draft`, signal),
+    queryFn: ({ signal }) => newest(folder, key, signal),
     staleTime: Infinity,
     retry: false,
   });
 
 /** What is wrong with a text, and how agents would see it. */
 export const check = (folder: Folder, key: string, text: string, signal: AbortSignal) =>
-  sendJson<Checked>(
-    "POST",
-    "/api/documents/problems",
-    { kind: folder === "fixes" ? "fix" : "error", key, text },
-    signal,
+  got(
+    api.POST("/api/documents/problems", {
+      body: { kind: folder === "fixes" ? "fix" : "error", key, text },
+      signal,
+    }),
   );
 
-export const save = (folder: Folder, key: string, text: string, etag: string | null, note: string) =>
-  putText<DocumentView>(
-    `${path(folder, key)}?note=${encodeURIComponent(note)}`,
-    text,
-    etag === null ? { "If-None-Match": "*" } : { "If-Match": etag },
-  );
+/** Stores a text over the revision with this entity tag, or as a new document; how it stands then, with its new tag. */
+export async function save(folder: Folder, key: string, text: string, etag: string | null, note: string) {
+  const { data, response } = await api.PUT("/api/documents/{folder}/{key}", {
+    params: {
+      ...at(folder, key),
+      query: { note },
+      header: etag === null ? { "If-None-Match": "*" } : { "If-Match": etag },
+    },
+    headers: { "Content-Type": "text/markdown;charset=UTF-8" },
+    body: text,
+    bodySerializer: (typed) => typed,
+  });
+  return { body: data as DocumentView, etag: response.headers.get("ETag") };
+}
 
 /** What the desk's own records say against the published text. */
 export const upkeepQuery = (folder: Folder, key: string) =>
   queryOptions({
     queryKey: ["upkeep", folder, key],
-    queryFn: ({ signal }) => getJson<Problem[]>(`/api/upkeep/${folder}/${key}`, signal),
+    queryFn: ({ signal }) =>
+      got(api.GET(`/api/upkeep/${folder}/{key}`, { params: { path: { key } }, signal })),
     retry: false,
     staleTime: 60_000,
   });
 
 export const transition = (folder: Folder, key: string, to: string) =>
-  sendJson<DocumentView>("POST", `${path(folder, key)}/transitions`, { to, note: "" });
+  got(
+    api.POST("/api/documents/{folder}/{key}/transitions", {
+      params: at(folder, key),
+      body: { to, note: "" },
+    }),
+  );

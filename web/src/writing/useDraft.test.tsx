@@ -1,4 +1,5 @@
-import { act, useEffect } from "react";
+import { act } from "@testing-library/react";
+import { useEffect } from "react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { keep, keepFor, kept } from "../look";
 import { render, settle } from "../testing/render";
@@ -23,30 +24,24 @@ beforeEach(() => {
   stored = { text: "saved text", etag: '"r1"' };
   vi.stubGlobal(
     "fetch",
-    vi.fn((path: string, init: RequestInit) => {
-      const headers = new Headers(init.headers);
-      if (init.method === "PUT") {
-        const precondition = headers.get("If-Match") ?? headers.get("If-None-Match");
-        puts.push({ precondition, text: String(init.body) });
+    vi.fn(async (request: Request) => {
+      if (request.method === "PUT") {
+        const precondition = request.headers.get("If-Match") ?? request.headers.get("If-None-Match");
+        const text = await request.text();
+        puts.push({ precondition, text });
         const fits = stored === null ? precondition === "*" : precondition === stored.etag;
         if (!fits)
-          return Promise.resolve(
-            new Response(JSON.stringify({ detail: "Somebody else saved it." }), { status: 412 }),
-          );
-        stored = { text: String(init.body), etag: `"r${puts.length + 1}"` };
-        return Promise.resolve(
-          new Response(JSON.stringify({ revision: puts.length + 1, status: "draft" }), {
-            headers: { ETag: stored.etag },
-          }),
-        );
+          return new Response(JSON.stringify({ detail: "Somebody else saved it." }), { status: 412 });
+        stored = { text, etag: `"r${puts.length + 1}"` };
+        return new Response(JSON.stringify({ revision: puts.length + 1, status: "draft" }), {
+          headers: { ETag: stored.etag },
+        });
       }
-      if (path.endsWith("/problems"))
-        return Promise.resolve(new Response(JSON.stringify({ problems: [], error: null, fix: null })));
-      return Promise.resolve(
-        stored === null
-          ? new Response(JSON.stringify({ detail: "none" }), { status: 404 })
-          : new Response(stored.text, { headers: { ETag: stored.etag, "Mendak-Status": "published" } }),
-      );
+      if (request.url.endsWith("/problems"))
+        return new Response(JSON.stringify({ problems: [], error: null, fix: null }));
+      return stored === null
+        ? new Response(JSON.stringify({ detail: "none" }), { status: 404 })
+        : new Response(stored.text, { headers: { ETag: stored.etag, "Mendak-Status": "published" } });
     }),
   );
 });

@@ -1,10 +1,10 @@
 /** One document being written: its text as typed, what the server has, and whether the two differ. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { type Answer, type Checked, getText, HttpError } from "../api";
+import { type Answer, type Checked, HttpError } from "../api";
 import { keep, kept } from "../look";
 import { words } from "../words";
-import { check, draftQuery, type Folder, path, save } from "./api";
+import { check, draftQuery, type Folder, newest, save } from "./api";
 
 const PAUSE_MS = 250;
 
@@ -93,8 +93,7 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
       saved({ text, etag: now, status: body.status, revision: String(body.revision) });
       return body.revision;
     } catch (e) {
-      if (e instanceof HttpError && e.status === 412)
-        setTheirs(await getText(`${path(folder, key)}?revision=draft`));
+      if (e instanceof HttpError && e.status === 412) setTheirs(await newest(folder, key));
       else setFailed(e instanceof Error ? e : new Error(String(e)));
       return null;
     }

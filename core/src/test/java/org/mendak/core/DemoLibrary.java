@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -14,14 +15,20 @@ import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
 
-/** The documents of the demo, for tests. */
+/** The documents of the demo, for tests; read once, since they are values. */
 public final class DemoLibrary {
 
     private static final Path FOLDER = Path.of("..", "demo");
 
+    private static final Map<DocumentKind, List<ParsedDocument>> DOCUMENTS = new ConcurrentHashMap<>();
+
     private DemoLibrary() {}
 
     public static List<ParsedDocument> documents(DocumentKind kind) {
+        return DOCUMENTS.computeIfAbsent(kind, DemoLibrary::parsed);
+    }
+
+    private static List<ParsedDocument> parsed(DocumentKind kind) {
         try (var files = Files.list(FOLDER.resolve(kind.folder()))) {
             return files.sorted()
                     .map(f ->

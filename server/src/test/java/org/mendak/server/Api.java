@@ -11,10 +11,12 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -23,6 +25,8 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Api {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final Duration PATIENCE = Duration.ofMinutes(2);
+    private static final Set<String> UNDER_WAY = Set.of("waiting", "running");
 
     /** What came back. */
     public record Answer(HttpResponse<byte[]> response) {
@@ -107,6 +111,18 @@ public final class Api {
         return send("GET", path, null);
     }
 
+    /** Asks for work that goes on by itself, a job or a scan, again and again until it has ended. */
+    public JsonNode ended(String path) {
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < PATIENCE.toNanos()) {
+            JsonNode v = get(path).expect(200).json();
+            if (!UNDER_WAY.contains(v.path("state").asString())) {
+                return v;
+            }
+        }
+        throw new AssertionError(path + " did not end");
+    }
+
     public Answer post(String path, Object json) {
         return sendJson("POST", path, json);
     }
@@ -135,16 +151,31 @@ public final class Api {
         return send("POST", path, body.toByteArray(), "Content-Type", "multipart/form-data; boundary=" + boundary);
     }
 
+    /** Any call whose body says nothing of its length. */
+    public Answer chunked(String method, String path, byte[] body, String... headers) {
+        return exchange(
+                method,
+                path,
+                HttpRequest.BodyPublishers.ofInputStream(() -> new java.io.ByteArrayInputStream(body)),
+                headers);
+    }
+
     /** Any call; headers as name, value, name, value. */
     public Answer send(String method, String path, byte[] body, String... headers) {
+        return exchange(
+                method,
+                path,
+                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body),
+                headers);
+    }
+
+    private Answer exchange(String method, String path, HttpRequest.BodyPublisher publisher, String... headers) {
         List<String> all = new ArrayList<>(Arrays.asList(headers));
         if (token != null) {
             all.addAll(List.of("Authorization", "Bearer " + token));
         } else if (!method.equals("GET") && !all.contains("X-XSRF-TOKEN")) {
             all.addAll(List.of("X-XSRF-TOKEN", csrf()));
         }
-        HttpRequest.BodyPublisher publisher =
-                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofByteArray(body);
         HttpRequest.Builder request =
                 HttpRequest.newBuilder(URI.create(address + path)).method(method, publisher);
         if (!all.isEmpty()) {

@@ -4,12 +4,20 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaAccess;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.platform.Tx;
 import org.springframework.web.bind.annotation.RestController;
@@ -90,9 +98,9 @@ class ArchitectureTest {
                 .should()
                 .callMethodWhere(com.tngtech.archunit.core.domain.JavaCall.Predicates.target(
                                 com.tngtech.archunit.core.domain.properties.HasOwner.Predicates.With.owner(
-                                        com.tngtech.archunit.base.DescribedPredicate.describe(
+                                        DescribedPredicate.describe(
                                                 "statements of Tx", (JavaClass c) -> c.isEquivalentTo(Tx.class))))
-                        .and(com.tngtech.archunit.base.DescribedPredicate.describe(
+                        .and(DescribedPredicate.describe(
                                 "other than those without SQL",
                                 call -> !List.of("afterCommit", "committed", "instant", "number", "<init>")
                                         .contains(call.getName()))))
@@ -106,6 +114,17 @@ class ArchitectureTest {
                 .check(CLASSES);
     }
 
+    /** A class of that name, or anything that is declared inside one. */
+    private static DescribedPredicate<JavaClass> storesAndWhatIsInThem() {
+        return DescribedPredicate.describe(
+                "Stores and what is declared in them", c -> outermost(c).endsWith("Store"));
+    }
+
+    private static String outermost(JavaClass c) {
+        String name = c.getName().substring(c.getName().lastIndexOf('.') + 1);
+        return name.contains("$") ? name.substring(0, name.indexOf('$')) : name;
+    }
+
     @Test
     void controllersTalkHttpAndNothingElse() {
         classes()
@@ -115,25 +134,67 @@ class ArchitectureTest {
                 .haveSimpleNameEndingWith("Controller")
                 .check(CLASSES);
         noClasses()
-                .that()
-                .haveSimpleNameEndingWith("Controller")
+                .that(DescribedPredicate.describe(
+                        "Controllers and what is declared in them",
+                        (JavaClass c) -> outermost(c).endsWith("Controller")))
                 .should()
-                .dependOnClassesThat()
-                .haveSimpleNameEndingWith("Store")
+                .dependOnClassesThat(storesAndWhatIsInThem())
                 .check(CLASSES);
         noClasses()
-                .that()
-                .haveSimpleNameEndingWith("Store")
+                .that(storesAndWhatIsInThem())
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.springframework.web..", "jakarta.servlet..")
                 .check(CLASSES);
     }
 
+    /** Whatever tells the time of the machine or its zone. */
+    private static DescribedPredicate<JavaAccess<?>> readsTheMachinesClock() {
+        return DescribedPredicate.describe("of the machine's clock", access -> {
+            String owner = access.getTargetOwner().getName();
+            String name = access.getTarget().getName();
+            boolean asksTime = owner.startsWith("java.time.")
+                    && (name.equals("now") || name.startsWith("system") || name.startsWith("tick"));
+            boolean old = owner.equals("java.lang.System") && name.equals("currentTimeMillis")
+                    || owner.equals("java.util.Date") && name.equals("<init>")
+                    || owner.equals("java.util.Calendar") && name.equals("getInstance")
+                    || owner.equals("java.util.TimeZone") && name.equals("getDefault");
+            return asksTime || old;
+        });
+    }
+
     @Test
     void theClockIsTheOneThatCanBeSet() {
-        noClasses().should().callMethod(java.time.Instant.class, "now").check(CLASSES);
-        noClasses().should().callMethod(System.class, "currentTimeMillis").check(CLASSES);
+        noClasses()
+                .that()
+                .doNotHaveFullyQualifiedName("org.mendak.server.platform.PlatformConfig") // makes the one clock
+                .should()
+                .accessTargetWhere(readsTheMachinesClock())
+                .check(CLASSES);
+        noClasses().should().accessTargetWhere(readsTheMachinesClock()).check(TESTS);
+    }
+
+    /** SQL has a clock of its own, which no test can set. */
+    @Test
+    void noStatementAsksTheDatabaseForTheTime() throws IOException {
+        try (var files = Files.walk(Path.of("src", "main"))) {
+            assertThat(files.filter(
+                            f -> f.toString().endsWith(".java") || f.toString().endsWith(".sql")))
+                    .isNotEmpty()
+                    .allSatisfy(f -> assertThat(Files.readString(f).toLowerCase(Locale.ROOT))
+                            .doesNotContain(
+                                    "current_timestamp", "current_date", "localtimestamp", "sysdate", " now()"));
+        }
+    }
+
+    @Test
+    void noTestSleeps() {
+        noClasses().should().callMethod(Thread.class, "sleep", long.class).check(TESTS);
+        noClasses().should().callMethod(TimeUnit.class, "sleep", long.class).check(TESTS);
+        noClasses()
+                .should()
+                .callMethod(LockSupport.class, "parkNanos", long.class)
+                .check(TESTS);
     }
 
     @Test

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
@@ -28,22 +27,13 @@ import tools.jackson.databind.JsonNode;
 
 /** The whole loop by HTTP alone: from documents of one's own to a fix whose rank has changed. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class LoopTest {
+class LoopTest extends OnDesk {
 
-    private RunningApp app;
-    private Api api;
     private long number;
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private JsonNode recognise(String text) {

@@ -7,28 +7,17 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.platform.Limits;
 import tools.jackson.databind.JsonNode;
 
 /** Bad input: each time the precise status, the place, and nothing half-done. */
-class RefusalsTest {
-
-    private RunningApp app;
-    private Api api;
+class RefusalsTest extends OnDesk {
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private static JsonNode firstError(JsonNode of) {
@@ -105,9 +94,21 @@ class RefusalsTest {
     }
 
     @Test
-    void aDeclaredLengthIsBelievedAndAnUndeclaredOneCounted() {
-        byte[] seventyMegabytes = new byte[(int) Limits.ZIP_BYTES + 1];
-        api.zip("", seventyMegabytes).refused(413, String.valueOf(Limits.ZIP_BYTES));
+    void aDeclaredLengthIsBelieved() {
+        byte[] overTheLimit = new byte[(int) Limits.ZIP_BYTES + 1];
+        api.zip("", overTheLimit).refused(413, String.valueOf(Limits.ZIP_BYTES));
+    }
+
+    /** Sent in chunks, so that nothing says beforehand how long it is. */
+    @Test
+    void whatDeclaresNoLengthIsCounted() {
+        byte[] text = ("{\"text\": \"" + "x".repeat(1_000) + "\"}").getBytes(StandardCharsets.UTF_8);
+        api.chunked("POST", "/api/recognitions", text, "Content-Type", "application/json")
+                .expect(200);
+        byte[] overTheLimit = new byte[(int) Limits.JSON_BYTES + 1];
+        java.util.Arrays.fill(overTheLimit, (byte) ' ');
+        api.chunked("POST", "/api/recognitions", overTheLimit, "Content-Type", "application/json")
+                .refused(413, String.valueOf(Limits.JSON_BYTES));
     }
 
     @Test

@@ -5,13 +5,9 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
+import org.mendak.server.cases.Desk;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -23,34 +19,11 @@ public final class RunningApp implements AutoCloseable {
     /** The repository's demo documents. */
     public static final Path DEMO = Path.of("..", "demo").toAbsolutePath().normalize();
 
-    /** A clock that runs from now on and can be set ahead. */
-    public static final class Ahead extends Clock {
-        private volatile Duration by = Duration.ZERO;
-
-        /** Moves it on. */
-        public void forward(Duration d) {
-            by = by.plus(d);
-        }
-
-        @Override
-        public ZoneId getZone() {
-            return ZoneOffset.UTC;
-        }
-
-        @Override
-        public Clock withZone(ZoneId zone) {
-            return this;
-        }
-
-        @Override
-        public Instant instant() {
-            return Instant.now().plus(by);
-        }
-    }
+    private static final Object STARTING = new Object();
 
     private final Path data;
     private final boolean ownsData;
-    private final Ahead clock = new Ahead();
+    private final TestDay.Ahead clock = new TestDay.Ahead();
     private final ConfigurableApplicationContext context;
 
     private RunningApp(Path data, boolean ownsData, boolean demo) {
@@ -62,32 +35,39 @@ public final class RunningApp implements AutoCloseable {
                 "--mendak.demo=" + demo,
                 "--mendak.demo-folder=" + DEMO,
                 "--logging.level.org.openqa=error"));
-        context = new SpringApplicationBuilder(Mendak.class)
-                .initializers(c -> ((GenericApplicationContext) c).registerBean("testClock", Clock.class, () -> clock))
-                .run(args.toArray(String[]::new));
+        // one start at a time: starting sets the logging of the whole process
+        synchronized (STARTING) {
+            context = new SpringApplicationBuilder(Mendak.class)
+                    .initializers(
+                            c -> ((GenericApplicationContext) c).registerBean("testClock", Clock.class, () -> clock))
+                    .run(args.toArray(String[]::new));
+        }
     }
 
     /** An empty desk. */
     public static RunningApp empty() {
-        return new RunningApp(folder(), true, false);
+        return new RunningApp(PreparedDesks.folder(), true, false);
     }
 
     /** The demo with all its documents and cases. */
     public static RunningApp demo() {
-        return new RunningApp(folder(), true, true);
+        return new RunningApp(
+                PreparedDesks.copy("demo", folder -> new RunningApp(folder, false, true).close()), true, true);
+    }
+
+    /** The document set of the tests, published. */
+    public static RunningApp testDesk() {
+        Path data = PreparedDesks.copy("test desk", folder -> {
+            try (RunningApp app = on(folder)) {
+                Desk.publish(app.lead());
+            }
+        });
+        return new RunningApp(data, true, false);
     }
 
     /** A desk on a folder that stays when it is closed. */
     public static RunningApp on(Path data) {
         return new RunningApp(data, false, false);
-    }
-
-    private static Path folder() {
-        try {
-            return Files.createTempDirectory("mendak-test");
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     /** Where it listens, without a slash at the end. */
@@ -100,7 +80,7 @@ public final class RunningApp implements AutoCloseable {
         return data;
     }
 
-    public Ahead clock() {
+    public TestDay.Ahead clock() {
         return clock;
     }
 
@@ -129,11 +109,7 @@ public final class RunningApp implements AutoCloseable {
     public void close() {
         context.close();
         if (ownsData) {
-            try (var files = Files.walk(data)) {
-                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
+            PreparedDesks.delete(data);
         }
     }
 }

@@ -59,6 +59,13 @@ public record Evidence(
         return Release.differ(loggedUnder, now) ? age * OTHER_VERSION : age;
     }
 
+    /** The counts of a log alone, fix by fix, without asking for causes. O(cases · attempts). */
+    public static List<FixTally> counts(Basis basis) {
+        Fitting fitting = new Fitting(basis, 0);
+        fitting.read();
+        return fitting.counted();
+    }
+
     /**
      * Whether nearly every case began with the same fix, so that more cases like them narrow the intervals without removing a
      * bias.
@@ -162,10 +169,7 @@ public record Evidence(
 
         Evidence fit() {
             read();
-            List<FixTally> counted = new ArrayList<>();
-            for (int i = 0; i < basis.fixes().size(); i++) {
-                counted.add(tallies.tally(i, basis.minutes().get(i)));
-            }
+            List<FixTally> counted = counted();
             CauseModel model = model(basis.variables());
             Variable pick = new Variable(FIRST_PICK, true);
             if (basis.picks() == Basis.FirstPicks.TAKEN
@@ -176,6 +180,14 @@ public record Evidence(
             }
             int solved = (int) patterns.stream().filter(Pattern::solved).count();
             return new Evidence(basis.fixes(), model, counted, patterns.size(), solved, basis.variables());
+        }
+
+        private List<FixTally> counted() {
+            List<FixTally> counted = new ArrayList<>();
+            for (int i = 0; i < basis.fixes().size(); i++) {
+                counted.add(tallies.tally(i, basis.minutes().get(i)));
+            }
+            return counted;
         }
 
         private void read() {

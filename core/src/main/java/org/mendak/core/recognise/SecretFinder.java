@@ -2,6 +2,7 @@ package org.mendak.core.recognise;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
@@ -91,18 +92,52 @@ public final class SecretFinder {
     private final String text;
     private final List<Secret> found = new ArrayList<>();
 
+    /** Where a secret has ended. */
+    private final Set<Integer> ends = new HashSet<>();
+
+    /** Characters looked at by whatever looks ahead or back; what a hostile text would drive up. */
+    private long steps;
+
     private SecretFinder(String text) {
         this.text = text;
     }
 
-    /** The secrets of a text in their order, without overlaps; at most 500. */
+    /** The secrets of a text in their order, without overlaps; at most 500. O(length), whatever stands in the text. */
     public static List<Secret> find(String text) {
+        return new SecretFinder(text).all();
+    }
+
+    /** How many characters were looked at to find the secrets of a text. */
+    static long steps(String text) {
         SecretFinder f = new SecretFinder(text);
-        f.keys();
-        f.words();
-        f.emails();
-        f.numbers();
-        return f.sorted();
+        f.all();
+        return f.steps;
+    }
+
+    private List<Secret> all() {
+        keys();
+        words();
+        emails();
+        numbers();
+        return sorted();
+    }
+
+    /** Where {@code what} begins in a stretch of the text, or -1. */
+    private int indexOf(String what, int from, int to) {
+        int at = text.indexOf(what, from);
+        boolean within = at >= 0 && at + what.length() <= to;
+        steps += (at < 0 ? text.length() : at) - from;
+        return within ? at : -1;
+    }
+
+    /** Where a sign stands in a short stretch of the text, or -1; never looks beyond it. */
+    private int indexOf(char sign, int from, int to) {
+        int at = from;
+        while (at < to && text.charAt(at) != sign) {
+            at++;
+        }
+        steps += at - from;
+        return at < to ? at : -1;
     }
 
     /**
@@ -138,26 +173,30 @@ public final class SecretFinder {
     private void add(Kind kind, int from, int to) {
         if (found.size() < 4 * MOST) {
             found.add(new Secret(kind, from, to));
+            ends.add(to);
         }
     }
 
     private void keys() {
-        int at = text.indexOf("-----BEGIN ");
+        int at = indexOf("-----BEGIN ", 0, text.length());
         while (at >= 0) {
-            int close = text.indexOf("-----", at + 11);
-            int end = close < 0 ? -1 : text.indexOf("-----END ", close);
-            boolean secret =
-                    close > 0 && close - at < 80 && text.substring(at, close).contains("PRIVATE KEY");
-            int last = end < 0 ? text.length() : Math.min(text.length(), lineEnd(end));
-            if (secret) {
-                add(Kind.KEY, at, last);
+            int close = indexOf("-----", at + 11, text.length());
+            if (close < 0) {
+                return;
             }
-            at = text.indexOf("-----BEGIN ", secret ? last : at + 1);
+            if (close - at >= 80 || !text.substring(at, close).contains("PRIVATE KEY")) {
+                at = indexOf("-----BEGIN ", close, text.length());
+                continue;
+            }
+            int end = indexOf("-----END ", close, text.length());
+            int last = end < 0 ? text.length() : lineEnd(end);
+            add(Kind.KEY, at, last);
+            at = indexOf("-----BEGIN ", last, text.length());
         }
     }
 
     private int lineEnd(int from) {
-        int end = text.indexOf('\n', from);
+        int end = indexOf("\n", from, text.length());
         return end < 0 ? text.length() : end;
     }
 
@@ -177,44 +216,49 @@ public final class SecretFinder {
             while (end < text.length() && inToken(text.charAt(end))) {
                 end++;
             }
-            run(i, end);
-            i = end;
+            steps += end - i;
+            i = Math.max(end, run(i, end));
         }
-        int at = text.indexOf("://");
+        int at = indexOf("://", 0, text.length());
         while (at >= 0) {
             address(at + 3);
-            at = text.indexOf("://", at + 3);
+            at = indexOf("://", at + 3, text.length());
         }
     }
 
-    private void run(int from, int to) {
-        int equals = text.indexOf('=', from);
+    /** One run; answers where the secret in it or behind it ends, or 0: what lies within it needs no second look. */
+    private int run(int from, int to) {
+        int equals = indexOf('=', from, to);
         if (equals > from && equals < to - 1) {
             Kind kind = label(text.substring(Math.max(from, equals - 24), equals));
             if (kind != null) {
-                add(kind, equals + 1, valueEnd(equals + 1));
-                return;
+                int end = valueEnd(equals + 1);
+                add(kind, equals + 1, end);
+                return end;
             }
         }
         int labelEnd = equals == to - 1 ? equals : to;
         if (labelEnd - from <= 24) {
             Kind kind = label(text.substring(from, labelEnd));
-            int value = kind == null ? -1 : valueFrom(equals == to - 1 ? equals : to);
+            int value = kind == null ? -1 : valueFrom(labelEnd);
             if (value >= 0) {
-                add(kind, value, valueEnd(value));
-                return;
+                int end = valueEnd(value);
+                add(kind, value, end);
+                return end;
             }
             if (text.substring(from, to).equalsIgnoreCase("bearer")) {
                 int start = to + 1;
                 int end = start < text.length() && text.charAt(to) == ' ' ? valueEnd(start) : start;
                 if (end - start >= 12) {
                     add(Kind.TOKEN, start, end);
+                    return end;
                 }
             }
         }
         if (to - from >= LONG_TOKEN && isRandom(text.substring(from, Math.min(to, from + 400)))) {
             add(Kind.TOKEN, from, to);
         }
+        return 0;
     }
 
     /** What a label such as db.password or X-Api-Key announces, or null. */
@@ -273,6 +317,7 @@ public final class SecretFinder {
                 && "\"'<>,;&)]}".indexOf(text.charAt(end)) < 0) {
             end++;
         }
+        steps += end - from;
         return end;
     }
 
@@ -321,7 +366,7 @@ public final class SecretFinder {
     }
 
     private void emails() {
-        int at = text.indexOf('@');
+        int at = indexOf("@", 0, text.length());
         while (at >= 0) {
             int from = at;
             while (from > 0 && at - from < 64 && inName(text.charAt(from - 1))) {
@@ -336,14 +381,17 @@ public final class SecretFinder {
             while (to > at + 1 && ".-".indexOf(text.charAt(to - 1)) >= 0) {
                 to--;
             }
-            int dot = text.lastIndexOf('.', to - 1);
+            steps += to - from;
+            int dot = to - 1;
+            while (dot > at && text.charAt(dot) != '.') {
+                dot--;
+            }
             boolean domain = dot > at + 1 && to - dot > 2 && Character.isLetter(text.charAt(to - 1));
-            int place = at;
-            boolean host = found.stream().anyMatch(s -> s.to() == place); // user:password@host is no address
+            boolean host = ends.contains(at); // user:password@host is no address
             if (from < at && domain && !host) {
                 add(Kind.EMAIL, from, to);
             }
-            at = text.indexOf('@', at + 1);
+            at = indexOf("@", at + 1, text.length());
         }
     }
 

@@ -1,5 +1,7 @@
 package org.mendak.server.cases;
 
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -34,6 +36,10 @@ class CaseController {
     record NoteBody(String text, Boolean step) {}
 
     record Moved(String error) {}
+
+    /** What a call on an attempt may change; {@code outcome} null takes it back. */
+    @Asked
+    record AttemptChange(String outcome, Double minutes, String note) {}
 
     @Asked
     record Start(String fix, String error, Boolean triedBefore) {}
@@ -71,7 +77,7 @@ class CaseController {
         int most = Pages.limit(limit);
         List<CaseViews.Line> rows = cases.list(
                 caller,
-                new CaseStore.Wanted(
+                new WantedCases(
                         q,
                         error,
                         device,
@@ -161,6 +167,8 @@ class CaseController {
     }
 
     @PatchMapping("/{n}/attempts/{id}")
+    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+            content = @Content(schema = @Schema(implementation = AttemptChange.class)))
     CaseViews.Case record(
             Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Map<String, Object> body) {
         body.keySet().stream()

@@ -1,9 +1,9 @@
 package org.mendak.server.cases;
 
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Tx;
@@ -27,7 +27,18 @@ public class CaseIntake {
 
     /** A case that was worked elsewhere, with its attempts; {@code hash} tells whether it was imported as it is now. */
     public record Ready(
-            CaseRow row, List<AttemptRow> attempts, Map<String, String> facts, String text, String key, String hash) {}
+            CaseRow row, List<AttemptRow> attempts, Map<String, String> facts, String text, String key, String hash) {
+
+        /** The success that did not last: the last one, if the case came back within so many days. */
+        public Optional<AttemptRow> lost(double holdingDays) {
+            return row.recurredAt() != null
+                            && row.closedAt() != null
+                            && !row.recurredAt()
+                                    .isAfter(row.closedAt().plus(Duration.ofSeconds((long) (holdingDays * 86_400))))
+                    ? AttemptRow.lastSuccess(attempts)
+                    : Optional.empty();
+        }
+    }
 
     /** What became of an imported case. */
     public enum ImportResult {
@@ -51,17 +62,12 @@ public class CaseIntake {
         ready.facts()
                 .forEach((name, value) ->
                         store.addFact(tx, number, new CaseStore.Fact(name, value, "case", c.openedAt(), c.agent())));
-        List<AttemptRow> stored = new ArrayList<>();
+        Optional<AttemptRow> lost = ready.lost(library.library().vocabulary().holdingDays());
         for (AttemptRow a : ready.attempts()) {
             long id = attempts.insert(tx, a.stored(0, number));
-            stored.add(a.stored(id, number));
-        }
-        double days = library.library().vocabulary().holdingDays();
-        boolean cameBack = c.recurredAt() != null
-                && c.closedAt() != null
-                && !c.recurredAt().isAfter(c.closedAt().plus(Duration.ofSeconds((long) (days * 86_400))));
-        if (cameBack) {
-            AttemptRow.lastSuccess(stored).ifPresent(a -> attempts.correct(tx, a.id(), c.recurredAt(), c.agent()));
+            if (lost.filter(l -> l == a).isPresent()) {
+                attempts.correct(tx, id, c.recurredAt(), c.agent());
+            }
         }
         return ImportResult.CREATED;
     }

@@ -7,10 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.evidence.Evidence;
-import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.LoggedCase;
-import org.mendak.core.evidence.Outcome;
-import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
@@ -55,50 +52,21 @@ public class CaseLog {
             facts.putAll(cases.factsOf(tx, key));
             planned.putAll(attempts.plannedFirst(tx, key));
         }
-        // the same few words stand in thousands of rows, each a text of its own until here
-        Map<String, String> pool = new HashMap<>();
+        LoggedRows read = new LoggedRows(library.library(), settings.zone());
         return rows.values().stream()
                 .sorted(java.util.Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number))
-                .map(c -> new Entry(
-                        logged(
-                                c,
-                                byCase.getOrDefault(c.number(), List.of()),
-                                facts.getOrDefault(c.number(), Map.of()),
-                                planned,
-                                pool),
-                        c.openedAt(),
-                        pooled(pool, c.product()),
-                        pooled(pool, c.agent())))
+                .map(c -> {
+                    List<AttemptRow> tried = byCase.getOrDefault(c.number(), List.of());
+                    Map<String, String> known = new HashMap<>(facts.getOrDefault(c.number(), Map.of()));
+                    firstPick(tried, planned).ifPresent(pick -> known.put(Evidence.FIRST_PICK, pick));
+                    return read.entry(c, tried, known);
+                })
                 .toList();
     }
 
     /** Notes which fix the plan had first when an attempt was started. */
     public void planned(Tx tx, long attempt, String fix) {
         attempts.plannedFirst(tx, attempt, fix);
-    }
-
-    private LoggedCase logged(
-            CaseRow c,
-            List<AttemptRow> tried,
-            Map<String, String> answered,
-            Map<Long, String> planned,
-            Map<String, String> pool) {
-        List<LoggedAttempt> log = new ArrayList<>();
-        for (int i = 0; i < tried.size(); i++) {
-            AttemptRow a = tried.get(i);
-            if (a.outcome() != null) {
-                log.add(logged(a, i + 1 < tried.size() ? tried.get(i + 1) : null));
-            }
-        }
-        String month =
-                c.openedAt().atZone(settings.zone()).toLocalDate().toString().substring(0, 7);
-        Map<String, String> facts = new HashMap<>(CaseReader.ownFacts(c));
-        facts.putAll(answered);
-        firstPick(tried, planned).ifPresent(pick -> facts.put(Evidence.FIRST_PICK, pick));
-        Map<String, String> kept = new HashMap<>();
-        facts.forEach((name, value) -> kept.put(pooled(pool, name), pooled(pool, value)));
-        return new LoggedCase(
-                String.valueOf(c.number()), pooled(pool, c.productVersion()), pooled(pool, month), log, kept);
     }
 
     /** What was tried first, if it is known what the plan had first; see {@link Evidence#FIRST_PICK}. */
@@ -116,29 +84,6 @@ public class CaseLog {
                 ? Evidence.AS_PLANNED
                 : firstPick(tried, attempts.plannedFirst(tx, tried.get(0).number()))
                         .orElse(Evidence.AS_PLANNED);
-    }
-
-    private static String pooled(Map<String, String> pool, String text) {
-        return text == null ? null : pool.computeIfAbsent(text, t -> t);
-    }
-
-    /** Of a bundle only the last fix was retested. */
-    private LoggedAttempt logged(AttemptRow a, AttemptRow next) {
-        boolean bundled = a.bundle() != null && next != null && a.bundle().equals(next.bundle());
-        Outcome outcome =
-                bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
-        Optional<Fix> fix = library.library().fix(a.fixKey());
-        boolean before = fix.map(f -> f.traits().substantial())
-                .filter(day ->
-                        a.startedAt().atZone(settings.zone()).toLocalDate().isBefore(day))
-                .isPresent();
-        return new LoggedAttempt(
-                fix.map(Fix::key).orElse(a.fixKey()),
-                outcome,
-                a.cameBack(),
-                a.triedBefore(),
-                a.minutes() == null ? Double.NaN : a.minutes(),
-                before);
     }
 
     /** Cases in the order of their numbers with their attempts and facts, for export. */

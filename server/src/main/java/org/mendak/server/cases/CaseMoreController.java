@@ -85,7 +85,7 @@ class CaseMoreController {
 
     @GetMapping("/api/cases/{n}/pictures/{id}")
     ResponseEntity<byte[]> picture(Caller caller, @PathVariable long n, @PathVariable long id) {
-        PictureStore.Whole p = pictures.whole(caller, n, id);
+        WholePicture p = pictures.whole(caller, n, id);
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(p.type()))
                 .cacheControl(CacheControl.maxAge(Duration.ofHours(1)).cachePrivate())

@@ -75,7 +75,7 @@ public class CaseService {
             List<String> triedBefore,
             List<String> unmasked) {}
 
-    List<CaseViews.Line> list(Caller caller, CaseStore.Wanted wanted) {
+    List<CaseViews.Line> list(Caller caller, WantedCases wanted) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         return db.tx(tx -> reader.lines(tx, store.list(tx, wanted)));
     }

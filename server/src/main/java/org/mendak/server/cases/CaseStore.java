@@ -118,20 +118,7 @@ class CaseStore {
                 c.number());
     }
 
-    /** Which cases to list; what is null is not asked for. */
-    record Wanted(
-            String q,
-            String error,
-            String device,
-            String requester,
-            String reference,
-            String waits,
-            String status,
-            String agent,
-            Long before,
-            int most) {}
-
-    List<CaseRow> list(Tx tx, Wanted w) {
+    List<CaseRow> list(Tx tx, WantedCases w) {
         StringBuilder sql = new StringBuilder(CASE).append(" where 1 = 1");
         List<Object> values = new ArrayList<>();
         Map<String, String> equal = new LinkedHashMap<>();

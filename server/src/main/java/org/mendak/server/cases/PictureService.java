@@ -76,7 +76,7 @@ class PictureService {
         return b.length >= from + with.length && Arrays.equals(b, from, from + with.length, wanted, 0, with.length);
     }
 
-    PictureStore.Whole whole(Caller caller, long number, long id) {
+    WholePicture whole(Caller caller, long number, long id) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         return db.tx(tx -> store.whole(tx, number, id))
                 .orElseThrow(() -> Refusal.notFound("There is no picture " + id + " on case " + number + "."));

@@ -11,8 +11,6 @@ import org.springframework.stereotype.Component;
 class PictureStore {
 
     /** A picture with its bytes. */
-    record Whole(String type, byte[] bytes) {}
-
     List<CaseViews.Picture> of(Tx tx, long number) {
         return tx.list(
                 "select id, name, type, size, at, agent from case_picture where number = ? order by id",
@@ -26,10 +24,10 @@ class PictureStore {
                 number);
     }
 
-    Optional<Whole> whole(Tx tx, long number, long id) {
+    Optional<WholePicture> whole(Tx tx, long number, long id) {
         return tx.one(
                 "select type, bytes from case_picture where id = ? and number = ?",
-                r -> new Whole(r.getString("type"), r.getBytes("bytes")),
+                r -> new WholePicture(r.getString("type"), r.getBytes("bytes")),
                 id,
                 number);
     }

@@ -37,27 +37,29 @@ public final class Cli {
     private final HttpClient http = HttpClient.newHttpClient();
     private final String address;
     private final String secret;
+    private final Terminal terminal;
 
-    private Cli(String address, String secret) {
+    private Cli(String address, String secret, Terminal terminal) {
         this.address = address;
         this.secret = secret;
+        this.terminal = terminal;
     }
 
     public static void main(String[] args) throws Exception {
-        System.exit(call(List.of(args)));
+        System.exit(call(List.of(args), new Terminal(System.out, System.err)));
     }
 
     /** Does what the arguments say; the exit status. */
-    static int call(List<String> args) throws IOException, InterruptedException {
+    static int call(List<String> args, Terminal terminal) throws IOException, InterruptedException {
         try {
-            return run(new ArrayList<>(args));
+            return run(new ArrayList<>(args), terminal);
         } catch (Stop s) {
-            System.err.println(s.getMessage());
+            terminal.err().println(s.getMessage());
             return s.status;
         }
     }
 
-    private static int run(List<String> args) throws IOException, InterruptedException {
+    private static int run(List<String> args, Terminal terminal) throws IOException, InterruptedException {
         List<Path> data = new ArrayList<>();
         for (int i = args.indexOf("--data"); i >= 0; i = args.indexOf("--data")) {
             if (i + 1 >= args.size()) {
@@ -71,22 +73,22 @@ public final class Cli {
         if (args.size() != 2) {
             throw new Stop(2, "usage: import DIR [--publish] | export DIR | scan FILE [--json]");
         }
-        Cli cli = find(data);
+        Cli cli = find(data, terminal);
         Path folder = Path.of(args.get(1));
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
             case "export" -> cli.exportTo(folder);
-            case "scan" -> new LogScanning(cli::send).scan(folder, json);
+            case "scan" -> new LogScanning(cli::send, terminal).scan(folder, json);
             default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
         };
     }
 
-    private static Cli find(List<Path> data) throws IOException {
+    private static Cli find(List<Path> data, Terminal terminal) throws IOException {
         for (Path folder : data) {
             Path file = folder.resolve(LocalDoor.FILE);
             if (Files.isReadable(file)) {
                 List<String> lines = Files.readAllLines(file);
-                Cli cli = new Cli(lines.get(0), lines.get(1));
+                Cli cli = new Cli(lines.get(0), lines.get(1), terminal);
                 if (cli.answers()) {
                     return cli;
                 }
@@ -136,8 +138,9 @@ public final class Cli {
                 throw new Stop(1, folder + " holds neither library.yaml nor errors/*.md nor fixes/*.md");
             }
             boolean words = Files.isRegularFile(folder.resolve("library.yaml"));
-            System.out.println("importing " + (words ? files - 1 + " documents and library.yaml" : files + " documents")
-                    + (publish ? ", published at once" : ", as drafts"));
+            terminal.out()
+                    .println("importing " + (words ? files - 1 + " documents and library.yaml" : files + " documents")
+                            + (publish ? ", published at once" : ", as drafts"));
             HttpResponse<byte[]> r =
                     send("POST", "/api/library/import?publish=" + publish, HttpRequest.BodyPublishers.ofFile(zip));
             JsonNode answer = JSON.readTree(r.body());
@@ -182,34 +185,37 @@ public final class Cli {
             long total = v.path("total").asLong();
             String line = total == 0 ? "reading" : 100 * v.path("done").asLong() / total + " %";
             if (!line.equals(shown)) {
-                System.out.print("\r" + line + "      ");
-                System.out.flush();
+                terminal.out().print("\r" + line + "      ");
+                terminal.out().flush();
                 shown = line;
             }
             if (!v.path("state").asString().equals("running")) {
-                System.out.println();
+                terminal.out().println();
                 return report(v);
             }
             Thread.sleep(150);
         }
     }
 
-    private static int report(JsonNode job) {
+    private int report(JsonNode job) {
         if (job.path("state").asString().equals("failed")) {
             throw new Stop(1, job.path("problem").asString());
         }
         JsonNode result = job.path("result");
         JsonNode rejected = result.path("rejected");
         for (JsonNode r : rejected) {
-            System.err.println(r.path("path").asString() + ":" + r.path("line").asInt() + ":"
-                    + r.path("column").asInt() + ": " + r.path("message").asString());
+            terminal.err()
+                    .println(r.path("path").asString() + ":" + r.path("line").asInt() + ":"
+                            + r.path("column").asInt() + ": "
+                            + r.path("message").asString());
         }
         if (!rejected.isEmpty()) {
             throw new Stop(1, "nothing was stored");
         }
-        System.out.println(result.path("created").asInt() + " created, "
-                + result.path("changed").asInt() + " changed, "
-                + result.path("unchanged").asInt() + " unchanged");
+        terminal.out()
+                .println(result.path("created").asInt() + " created, "
+                        + result.path("changed").asInt() + " changed, "
+                        + result.path("unchanged").asInt() + " unchanged");
         return 0;
     }
 
@@ -232,7 +238,7 @@ public final class Cli {
                 files++;
             }
         }
-        System.out.println(files + " files written to " + folder);
+        terminal.out().println(files + " files written to " + folder);
         return 0;
     }
 }

@@ -25,9 +25,11 @@ final class LogScanning {
     private static final int BAR = 30;
 
     private final Call call;
+    private final Terminal terminal;
 
-    LogScanning(Call call) {
+    LogScanning(Call call, Terminal terminal) {
         this.call = call;
+        this.terminal = terminal;
     }
 
     int scan(Path file, boolean json) throws IOException, InterruptedException {
@@ -50,7 +52,7 @@ final class LogScanning {
             throw new Cli.Stop(1, scan.path("problem").asString());
         }
         if (json) {
-            System.out.println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(scan.path("findings")));
+            terminal.out().println(JSON.writerWithDefaultPrettyPrinter().writeValueAsString(scan.path("findings")));
         } else {
             print(scan.path("findings"));
         }
@@ -65,44 +67,48 @@ final class LogScanning {
             long total = Math.max(1, v.path("total").asLong());
             long done = v.path("done").asLong();
             int filled = (int) (BAR * done / total);
-            System.err.print(
-                    "\r[" + "=".repeat(filled) + " ".repeat(BAR - filled) + "] " + 100 * done / total + " %  ");
+            terminal.err()
+                    .print("\r[" + "=".repeat(filled) + " ".repeat(BAR - filled) + "] " + 100 * done / total + " %  ");
             if (!state.equals("running") && !state.equals("waiting")) {
-                System.err.println();
+                terminal.err().println();
                 return v;
             }
             Thread.sleep(150);
         }
     }
 
-    private static void print(JsonNode f) {
-        System.out.println(f.path("lines").asLong() + " lines; first failure: "
-                + (f.path("firstFailure").asLong() == 0
-                        ? "none"
-                        : "line " + f.path("firstFailure").asLong()));
+    private void print(JsonNode f) {
+        terminal.out()
+                .println(f.path("lines").asLong() + " lines; first failure: "
+                        + (f.path("firstFailure").asLong() == 0
+                                ? "none"
+                                : "line " + f.path("firstFailure").asLong()));
         list("recognised", f.path("known"));
         list("looks like an error, not recognised", f.path("unknown"));
     }
 
-    private static void list(String title, JsonNode findings) {
+    private void list(String title, JsonNode findings) {
         if (findings.isEmpty()) {
             return;
         }
-        System.out.println();
-        System.out.println(title + ":");
+        terminal.out().println();
+        terminal.out().println(title + ":");
         for (JsonNode k : findings) {
-            System.out.println(
-                    "  " + k.path("count").asLong() + " x " + k.path("title").asString()
+            terminal.out()
+                    .println("  " + k.path("count").asLong() + " x "
+                            + k.path("title").asString()
                             + (k.path("error").asString().isEmpty()
                                     ? ""
                                     : " (" + k.path("error").asString() + ")"));
             JsonNode e = k.path("excerpts").path(0);
-            System.out.println("      line " + e.path("line").asLong() + ": "
-                    + e.path("text").asString());
+            terminal.out()
+                    .println("      line " + e.path("line").asLong() + ": "
+                            + e.path("text").asString());
             e.path("captures")
                     .properties()
-                    .forEach(c -> System.out.println(
-                            "      " + c.getKey() + " = " + c.getValue().asString()));
+                    .forEach(c -> terminal.out()
+                            .println(
+                                    "      " + c.getKey() + " = " + c.getValue().asString()));
         }
     }
 }

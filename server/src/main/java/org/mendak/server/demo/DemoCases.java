@@ -2,18 +2,26 @@ package org.mendak.server.demo;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.language.Facts;
 import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
+import org.mendak.core.simulate.DeskSimulator;
+import org.mendak.core.simulate.Habits;
+import org.mendak.core.simulate.HiddenError;
 import org.mendak.core.simulate.SimulatedCase;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
@@ -23,8 +31,17 @@ import org.mendak.server.library.Library;
 /** Simulated cases dressed as those of the Skerry Line: devices, callers, texts, days that end today. */
 final class DemoCases {
 
-    /** The newest ones are still open. */
-    static final int OPEN = 6;
+    private static final int NOT_OPEN = -1;
+    private static final double LAST_DAYS = 7;
+    private static final double IN_SEASON = 3;
+    private static final Function<Seed, Habits> HABITS = seed -> new Habits(
+            0.18,
+            0.08,
+            0.07,
+            0.03,
+            0.03,
+            new Habits.Slips(0.02, 0, 0),
+            new Habits.Size(seed.agents().size(), seed.piers().size() * 3, 3));
 
     private static final String NO_HASH = "0".repeat(64);
     private static final double ANSWERED = 0.6;
@@ -42,28 +59,86 @@ final class DemoCases {
     private final Seed seed;
     private final Library library;
     private final Instant now;
-    private final Random random;
+    private final Map<String, SampleText> samples = new HashMap<>();
+    private Random random;
 
-    DemoCases(Seed seed, Library library, Instant now) {
+    private DemoCases(Seed seed, Library library, Instant now) {
         this.seed = seed;
         this.library = library;
         this.now = now;
         this.random = new Random(seed.seed());
     }
 
+    /**
+     * All cases as they would be loaded at a moment: those with an error in the order they were opened, the open ones last, then
+     * the unknown ones. The same arguments give the same cases, and another day nearly the same: each case has chance of its
+     * own, so that a season that begins moves the cases of its errors and no others.
+     */
+    static List<CaseIntake.Ready> all(Seed seed, Library library, Instant now, ZoneId zone) {
+        DemoCases made = new DemoCases(seed, library, now);
+        List<HiddenError> errors = seed.hidden(library.errors(), library.fixes());
+        List<SimulatedCase> log = IntStream.range(0, seed.cases())
+                .mapToObj(i -> made.simulated(errors, i, zone))
+                .sorted(Comparator.comparingDouble(SimulatedCase::opened))
+                .collect(Collectors.toCollection(ArrayList::new));
+        List<SimulatedCase> atHand = new ArrayList<>();
+        for (String error : seed.open()) {
+            SimulatedCase newest = log.stream()
+                    .filter(c -> c.error().equals(error) && !atHand.contains(c))
+                    .reduce((first, last) -> last)
+                    .orElseThrow(() -> new IllegalStateException("no case of " + error + " to be open"));
+            atHand.add(newest);
+        }
+        log.removeAll(atHand);
+        List<CaseIntake.Ready> all = new ArrayList<>();
+        log.forEach(c -> all.add(made.ready(c, all.size(), NOT_OPEN)));
+        atHand.forEach(c -> all.add(made.ready(c, all.size(), atHand.indexOf(c))));
+        all.addAll(made.unknown());
+        return all;
+    }
+
+    private SimulatedCase simulated(List<HiddenError> errors, int i, ZoneId zone) {
+        Random chance = new Random(seed.seed() * 1_000_003 + i);
+        // the first numbers of neighbouring seeds are alike
+        chance.nextLong();
+        double opened = chance.nextDouble();
+        boolean lastWeek = opened > 1 - LAST_DAYS / seed.days();
+        int month = opened(opened).atZone(zone).getMonthValue();
+        // a race of exponential times: who wins does not depend on how the others are weighed
+        HiddenError met = null;
+        double soonest = Double.POSITIVE_INFINITY;
+        for (HiddenError e : errors) {
+            double surge = lastWeek && e.key().equals(seed.surging()) ? seed.surgesBy() : 1;
+            double season = seed.season(e.key()).contains(month) ? IN_SEASON : 1;
+            double time = -Math.log(1 - chance.nextDouble()) / (e.often() * surge * season);
+            if (time < soonest) {
+                soonest = time;
+                met = e;
+            }
+        }
+        return DeskSimulator.one(met, HABITS.apply(seed), opened, DeskSimulator.authored(met), chance);
+    }
+
     /** When a case was opened, from its share of the span. */
-    Instant opened(double share) {
+    private Instant opened(double share) {
         return now.minus(Duration.ofMinutes((long) ((1 - share) * seed.days() * 1_440) + SETTLED_MINUTES));
     }
 
-    CaseIntake.Ready ready(SimulatedCase s, int i, boolean open) {
+    /**
+     * A case in its dress.
+     *
+     * @param atHand which of the open ones, from 0; {@link #NOT_OPEN} if it has ended
+     */
+    private CaseIntake.Ready ready(SimulatedCase s, int i, int atHand) {
+        boolean open = atHand != NOT_OPEN;
+        random = new Random(seed.seed() * 7_368_787 + (long) (s.opened() * 1e12));
         KnownError error = library.errors().get(s.error());
         Vocabulary.Product product = product(error);
         String pier = seed.piers().get(s.device() % seed.piers().size());
         // open ones are of this morning, so that they look like work at hand
-        Instant at = open ? now.minus(Duration.ofMinutes(12 + 31L * (i % OPEN))) : opened(s.opened());
+        Instant at = open ? now.minus(Duration.ofMinutes(12 + 31L * atHand)) : opened(s.opened());
         String agent = open
-                ? seed.agents().get(i % 2 == 0 ? 0 : i % seed.agents().size())
+                ? seed.agents().get(atHand % 2 == 0 ? 0 : atHand)
                 : seed.agents().get(s.agent());
         String device = ROLES.get(product.name()) + "-" + pier.substring(0, 3).toLowerCase(Locale.ROOT) + "-0"
                 + (1 + s.device() / seed.piers().size());
@@ -81,13 +156,14 @@ final class DemoCases {
             d.requester = pier + (random.nextBoolean() ? " pier" : " office");
             d.reached = random.nextInt(4) == 0 ? "remote" : "phone";
             d.status = open ? "open" : s.solved() ? "solved" : "handed-over";
-            d.waitsFor = open && i % OPEN == 3 ? "restart" : open && i % OPEN == 5 ? "requester" : "me";
+            d.waitsFor = atHand == 3 ? "restart" : atHand == 5 ? "requester" : "me";
             d.closedAt = closed;
             d.recurredAt = s.cameBack() && closed != null ? closed.plus(Duration.ofDays(3)) : null;
         });
-        String text = SampleText.vary(error, pier, random);
-        facts.putAll(SampleText.captures(error, text));
-        return new CaseIntake.Ready(c, attempts, facts, text, "skerry-" + (1000 + i), NO_HASH);
+        SampleText says = samples.computeIfAbsent(error.key(), k -> new SampleText(error));
+        SampleText.Said said = says.vary(pier, random);
+        facts.putAll(said.values());
+        return new CaseIntake.Ready(c, attempts, facts, said.text(), "skerry-" + (1000 + i), NO_HASH);
     }
 
     private Vocabulary.Product product(KnownError error) {
@@ -154,7 +230,8 @@ final class DemoCases {
     }
 
     /** Cases with texts that no runbook covers: worked with nothing to go by, and handed over. */
-    List<CaseIntake.Ready> unknown() {
+    private List<CaseIntake.Ready> unknown() {
+        random = new Random(seed.seed());
         List<CaseIntake.Ready> cases = new ArrayList<>();
         for (Seed.Unknown u : seed.unknown()) {
             for (int i = 0; i < u.often(); i++) {

@@ -5,14 +5,10 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.runbook.DocumentKind;
-import org.mendak.core.simulate.DeskSimulator;
-import org.mendak.core.simulate.Habits;
-import org.mendak.core.simulate.SimulatedCase;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
@@ -28,8 +24,6 @@ import org.springframework.stereotype.Component;
 class DemoLoader {
 
     static final String PASSWORD = "mendak-demo";
-    private static final double LAST_DAYS = 7;
-    private static final double IN_SEASON = 3;
     private static final int BATCH = 500;
 
     private final Settings settings;
@@ -98,35 +92,12 @@ class DemoLoader {
 
     private void cases(Seed seed) {
         Library lib = library.library();
-        Instant now = clock.instant();
-        DemoCases made = new DemoCases(seed, lib, now);
-        Habits habits = new Habits(
-                0.18,
-                0.08,
-                0.07,
-                0.03,
-                0.03,
-                new Habits.Slips(0.02, 0, 0),
-                new Habits.Size(seed.agents().size(), seed.piers().size() * 3, 3));
-        List<SimulatedCase> log = DeskSimulator.run(
-                seed.hidden(lib.errors(), lib.fixes()), habits, seed.cases(), seed.seed(), (error, opened) -> {
-                    boolean lastWeek = opened > 1 - LAST_DAYS / seed.days();
-                    double surge = lastWeek && error.key().equals(seed.surging()) ? seed.surgesBy() : 1;
-                    int month = made.opened(opened).atZone(settings.zone()).getMonthValue();
-                    return surge * (seed.season(error.key()).contains(month) ? IN_SEASON : 1);
-                });
-        for (int from = 0; from < log.size(); from += BATCH) {
-            int first = from;
-            db.run(tx -> {
-                for (int i = first; i < Math.min(log.size(), first + BATCH); i++) {
-                    cases.take(tx, made.ready(log.get(i), i, i >= log.size() - DemoCases.OPEN));
-                }
-            });
+        List<CaseIntake.Ready> all = DemoCases.all(seed, lib, clock.instant(), settings.zone());
+        for (int from = 0; from < all.size(); from += BATCH) {
+            List<CaseIntake.Ready> some = all.subList(from, Math.min(all.size(), from + BATCH));
+            db.run(tx -> some.forEach(c -> cases.take(tx, c)));
         }
-        db.run(tx -> {
-            made.unknown().forEach(c -> cases.take(tx, c));
-            cases.told(tx, lib.errors().keySet());
-        });
+        db.run(tx -> cases.told(tx, lib.errors().keySet()));
     }
 
     /** The sign-ins to print, each with what it may do. */

@@ -11,14 +11,30 @@ import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
-/** What callers paste in the demo: the sample of a known error with other values, sometimes from a log. */
+/** What callers paste in the demo about one error: its sample with other values, sometimes from a log. */
 final class SampleText {
 
-    private SampleText() {}
+    /** A text, and the values that stand in it. */
+    record Said(String text, Map<String, String> values) {}
 
-    static String vary(KnownError error, String pier, Random random) {
-        Map<String, String> values =
-                new HashMap<>(captures(error, error.samples().get(0).text()));
+    private final KnownError error;
+
+    /** The values of the error's own sample. */
+    private final Map<String, String> own;
+
+    SampleText(KnownError error) {
+        this.error = error;
+        this.own = Recogniser.of(List.of(error))
+                .recognise(new Recogniser.Query(error.samples().get(0).text(), null, null, null))
+                .candidates()
+                .stream()
+                .findFirst()
+                .map(Recognition.Candidate::captures)
+                .orElse(Map.of());
+    }
+
+    Said vary(String pier, Random random) {
+        Map<String, String> values = new HashMap<>(own);
         values.replaceAll((name, value) -> switch (name) {
             case "stage" -> "/var/stage/" + pier.toLowerCase(Locale.ROOT);
             case "need" -> 200 + random.nextInt(900) + " MB";
@@ -33,7 +49,7 @@ final class SampleText {
                 .map(Signature::template)
                 .orElse(null);
         if (message == null) {
-            return error.title();
+            return new Said(error.title(), Map.of());
         }
         String text = message.fill(values);
         String code = error.signatures().stream()
@@ -41,21 +57,12 @@ final class SampleText {
                 .findFirst()
                 .map(Signature::text)
                 .orElse("");
-        return switch (random.nextInt(3)) {
+        String said = switch (random.nextInt(3)) {
             case 0 ->
                 "08:41:09 " + error.phases().get(0).word() + "r[" + (2_000 + random.nextInt(900)) + "] ERROR " + text;
             case 1 -> code.isEmpty() ? text : text + " (" + code + ")";
             default -> text;
         };
-    }
-
-    static Map<String, String> captures(KnownError error, String text) {
-        return Recogniser.of(List.of(error))
-                .recognise(new Recogniser.Query(text, null, null, null))
-                .candidates()
-                .stream()
-                .findFirst()
-                .map(Recognition.Candidate::captures)
-                .orElse(Map.of());
+        return new Said(said, values);
     }
 }

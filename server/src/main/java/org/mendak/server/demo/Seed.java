@@ -63,6 +63,11 @@ record Seed(Map<String, Object> all) {
         return number(inner(all, "surge"), "times");
     }
 
+    /** The errors of the cases that are still open, one each. */
+    List<String> open() {
+        return texts(all, "open");
+    }
+
     /** A text that no runbook covers; {@code {n}} in it is a number. */
     record Unknown(String product, String phase, int often, String text) {}
 

@@ -13,6 +13,7 @@ import org.mendak.server.platform.OrNull;
  *     measured now and the rate of the last three months
  * @param quartiles working minutes of solved cases: a quarter, half, three quarters and nine in ten took at most so many;
  *     empty without any
+ * @param changes fixes that have stopped working, then those that work better, the surest first
  * @param bins how many solved cases took how long
  */
 record DeskEvidence(
@@ -25,6 +26,7 @@ record DeskEvidence(
         List<Double> quartiles,
         List<Bin> bins,
         List<Month> months,
+        List<Changed> changes,
         List<ErrorLine> errors,
         ErrorEvidence.Choices choices) {
 
@@ -38,7 +40,6 @@ record DeskEvidence(
      * One known error.
      *
      * @param littleEvidence whether there are too few cases for intervals
-     * @param changes fixes that have stopped working, or begun to
      * @param ruleOut fixes that could be ruled out
      * @param orderDiffers whether the measured order is another one than the author's
      */
@@ -54,16 +55,23 @@ record DeskEvidence(
             double casesAMonth,
             Double savedAMonth,
             boolean orderDiffers,
-            List<Changed> changes,
             List<String> ruleOut) {}
 
-    /** A fix that works less, or more, than it did. */
+    /**
+     * A fix that works less, or more, than it did.
+     *
+     * @param of the title of the known error
+     * @param factor how much better a change explains the tries than none; see Drift
+     */
     record Changed(
+            String error,
+            String of,
             String fix,
             String title,
             boolean fell,
             @OrNull String release,
             String month,
             double before,
-            double since) {}
+            double since,
+            double factor) {}
 }

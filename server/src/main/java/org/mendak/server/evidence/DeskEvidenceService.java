@@ -34,6 +34,7 @@ class DeskEvidenceService {
     DeskEvidence of(Caller caller, CaseChoice choice) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
         List<DeskEvidence.ErrorLine> lines = new ArrayList<>();
+        List<DeskEvidence.Changed> changes = new ArrayList<>();
         List<LoggedCase> cases = new ArrayList<>();
         List<CaseLog.Entry> all = new ArrayList<>();
         for (KnownError e : library.library().errors().values()) {
@@ -43,11 +44,16 @@ class DeskEvidenceService {
             all.addAll(chosen.all());
             if (!chosen.entries().isEmpty()) {
                 lines.add(line(chosen, choice));
+                changes.addAll(
+                        new EvidenceViews(library.library(), chosen.fitted().evidence()).changed(e));
             }
         }
         lines.sort(
                 Comparator.comparingDouble((DeskEvidence.ErrorLine l) -> l.savedAMonth() == null ? 0 : -l.savedAMonth())
                         .thenComparing(DeskEvidence.ErrorLine::title));
+        changes.sort(Comparator.comparing(DeskEvidence.Changed::fell)
+                .thenComparing(DeskEvidence.Changed::factor)
+                .reversed());
         DeskFigures f = DeskFigures.of(cases);
         return new DeskEvidence(
                 cases.size(),
@@ -71,6 +77,7 @@ class DeskEvidenceService {
                                 m.held(),
                                 Double.isNaN(m.median()) ? null : m.median()))
                         .toList(),
+                changes,
                 lines,
                 EvidenceViews.choices(all, List.of()));
     }
@@ -100,7 +107,6 @@ class DeskEvidenceService {
                 order.casesAMonth(),
                 order.savedAMonth(),
                 order.changes(),
-                views.changed(),
                 views.hardlyEver());
     }
 }

@@ -1,12 +1,12 @@
 package org.mendak.server.evidence;
 
 import io.swagger.v3.oas.annotations.Operation;
-import io.swagger.v3.oas.annotations.Parameter;
 import java.util.List;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FreeQuery;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -29,9 +29,6 @@ class EvidenceController {
     private static final String CSV = "text/csv;charset=UTF-8";
     private static final String CHOICE =
             "Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`.";
-
-    /** How often a known error occurs. */
-    record Occurrence(String error, int cases, int open, String lastMonth) {}
 
     /** What to make a draft of: the measured order, or, with {@code ruleOut}, one fix ruled out. */
     @Asked
@@ -57,34 +54,28 @@ class EvidenceController {
     }
 
     @GetMapping("/api/evidence")
-    List<Occurrence> occurrences(Caller caller) {
+    List<EvidenceService.Occurrence> occurrences(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
-        return db.tx(evidence::counts).stream()
-                .map(c -> new Occurrence(c.error(), c.cases(), c.open(), c.lastMonth()))
-                .toList();
+        return db.tx(evidence::occurrences);
     }
 
     @GetMapping("/api/evidence/desk")
     @Operation(description = CHOICE)
-    DeskEvidence ofDesk(Caller caller, @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+    DeskEvidence ofDesk(Caller caller, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
         return desk.of(caller, CaseChoice.of(query));
     }
 
     @GetMapping(value = "/api/evidence/desk.csv", produces = CSV)
     @Operation(description = CHOICE)
     ResponseEntity<String> deskTable(
-            Caller caller,
-            @RequestParam String table,
-            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+            Caller caller, @RequestParam String table, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
         return file("desk-" + table, EvidenceTables.ofDesk(desk.of(caller, CaseChoice.of(query)), table));
     }
 
     @GetMapping("/api/errors/{key}/evidence")
     @Operation(description = CHOICE)
     ErrorEvidence of(
-            Caller caller,
-            @PathVariable String key,
-            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+            Caller caller, @PathVariable String key, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
         return errors.of(caller, key, CaseChoice.of(query));
     }
 
@@ -94,7 +85,7 @@ class EvidenceController {
             Caller caller,
             @PathVariable String key,
             @RequestParam String table,
-            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+            @FreeQuery @RequestParam MultiValueMap<String, String> query) {
         CaseChoice choice = CaseChoice.of(query);
         return file(
                 key + "-" + table,
@@ -110,7 +101,7 @@ class EvidenceController {
             Caller caller,
             @PathVariable String key,
             @RequestParam String fix,
-            @Parameter(hidden = true) @RequestParam MultiValueMap<String, String> query) {
+            @FreeQuery @RequestParam MultiValueMap<String, String> query) {
         return errors.tries(caller, key, fix, CaseChoice.of(query));
     }
 

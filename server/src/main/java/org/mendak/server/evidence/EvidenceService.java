@@ -1,5 +1,7 @@
 package org.mendak.server.evidence;
 
+import java.time.YearMonth;
+import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -11,10 +13,12 @@ import org.mendak.core.language.Facts;
 import org.mendak.core.plan.PastConditions;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.cases.CaseChanged;
 import org.mendak.server.cases.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -49,10 +53,12 @@ public class EvidenceService {
     private final EvidenceStore store;
     private final CaseLog log;
     private final LibraryService library;
+    private final ZoneId zone;
     private final Map<Key, Fitted> fits = new ConcurrentHashMap<>();
     private final Map<String, Log> logs = new ConcurrentHashMap<>();
 
-    EvidenceService(EvidenceStore store, CaseLog log, LibraryService library) {
+    EvidenceService(EvidenceStore store, CaseLog log, LibraryService library, Settings settings) {
+        zone = settings.zone();
         this.store = store;
         this.log = log;
         this.library = library;
@@ -76,7 +82,7 @@ public class EvidenceService {
                 store.revision(tx, error.key()),
                 Library.fixKeys(error),
                 minutes(error, fixes),
-                variables(error),
+                variables(error, library.library().vocabulary()),
                 error.tries().stream().map(KnownError.TryItem::whenText).toList(),
                 changed(error));
         Fitted known = fits.get(key);
@@ -112,16 +118,32 @@ public class EvidenceService {
 
     /** The evidence of some of an error's cases; not kept. */
     Fitted fit(KnownError error, Map<String, Fix> fixes, List<LoggedCase> cases, String version) {
+        return fit(error, fixes, library.library().vocabulary(), cases, version);
+    }
+
+    /**
+     * The evidence of a known error in any log, wherever that comes from.
+     *
+     * @param version the product version of the case at hand; null if unknown
+     */
+    public static Fitted fit(
+            KnownError error, Map<String, Fix> fixes, Vocabulary vocabulary, List<LoggedCase> cases, String version) {
         return new Fitted(
-                Evidence.of(new Basis(
-                        Library.fixKeys(error),
-                        minutes(error, fixes),
-                        cases,
-                        version,
-                        variables(error),
-                        Basis.FirstPicks.WHEN_TELLING)),
+                Evidence.of(basis(error, fixes, vocabulary, cases, version)),
                 PastConditions.of(
                         error, cases.stream().map(c -> new Facts(c.facts())).toList()));
+    }
+
+    /** What the evidence of a known error rests on. */
+    public static Basis basis(
+            KnownError error, Map<String, Fix> fixes, Vocabulary vocabulary, List<LoggedCase> cases, String version) {
+        return new Basis(
+                Library.fixKeys(error),
+                minutes(error, fixes),
+                cases,
+                version,
+                variables(error, vocabulary),
+                Basis.FirstPicks.WHEN_TELLING);
     }
 
     private static List<Double> minutes(KnownError error, Map<String, Fix> fixes) {
@@ -131,13 +153,12 @@ public class EvidenceService {
     }
 
     /** The facts that tell causes apart; one that a question sets, or that costs minutes, had to be asked for. */
-    private List<Variable> variables(KnownError error) {
+    private static List<Variable> variables(KnownError error, Vocabulary vocabulary) {
         return error.tells().stream()
                 .map(name -> new Variable(
                         name,
                         error.questions().stream().anyMatch(q -> q.sets().equals(name))
-                                || library.library()
-                                        .vocabulary()
+                                || vocabulary
                                         .fact(name)
                                         .filter(f -> f.minutes() > 0)
                                         .isPresent()))
@@ -154,7 +175,16 @@ public class EvidenceService {
                 .toList();
     }
 
-    List<EvidenceStore.Count> counts(Tx tx) {
-        return store.counts(tx);
+    /** How often a known error occurs, and in which month it was met last. */
+    record Occurrence(String error, int cases, int open, String lastMonth) {}
+
+    List<Occurrence> occurrences(Tx tx) {
+        return store.counts(tx).stream()
+                .map(c -> new Occurrence(
+                        c.error(),
+                        c.cases(),
+                        c.open(),
+                        YearMonth.from(c.last().atZone(zone)).toString()))
+                .toList();
     }
 }

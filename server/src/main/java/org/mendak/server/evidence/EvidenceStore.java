@@ -1,5 +1,6 @@
 package org.mendak.server.evidence;
 
+import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
@@ -20,18 +21,15 @@ class EvidenceStore {
         }
     }
 
-    record Count(String error, int cases, int open, String lastMonth) {}
+    record Count(String error, int cases, int open, Instant last) {}
 
     /** How many cases there are of each known error. */
     List<Count> counts(Tx tx) {
         return tx.list(
                 "select error_key, count(*) as cases, count(case when status = 'open' then 1 end) as open_cases,"
-                        + " formatdatetime(max(opened_at), 'yyyy-MM') as last_month from desk_case where error_key is not null"
+                        + " max(opened_at) as last from desk_case where error_key is not null"
                         + " group by error_key order by error_key",
                 r -> new Count(
-                        r.getString("error_key"),
-                        r.getInt("cases"),
-                        r.getInt("open_cases"),
-                        r.getString("last_month")));
+                        r.getString("error_key"), r.getInt("cases"), r.getInt("open_cases"), Tx.instant(r, "last")));
     }
 }

@@ -40,18 +40,21 @@ final class EvidenceViews {
     }
 
     /** The fixes that work more or less often than they did. */
-    List<DeskEvidence.Changed> changed() {
+    List<DeskEvidence.Changed> changed(KnownError error) {
         return IntStream.range(0, e.fixes().size())
                 .boxed()
                 .flatMap(i -> Drift.of(e.tallies().get(i).tries()).stream()
                         .map(c -> new DeskEvidence.Changed(
+                                error.key(),
+                                error.title(),
                                 e.fixes().get(i),
                                 title(e.fixes().get(i)),
                                 c.fell(),
                                 c.release(),
                                 c.month(),
                                 (double) c.heldBefore() / c.triedBefore(),
-                                (double) c.heldSince() / c.triedSince())))
+                                (double) c.heldSince() / c.triedSince(),
+                                c.factor())))
                 .toList();
     }
 

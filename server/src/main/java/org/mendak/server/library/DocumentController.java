@@ -1,5 +1,7 @@
 package org.mendak.server.library;
 
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
@@ -71,6 +73,8 @@ class DocumentController {
     }
 
     @PutMapping("/api/documents/{folder}/{key}")
+    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+            content = @Content(mediaType = "text/markdown", schema = @Schema(type = "string")))
     ResponseEntity<LibraryService.View> save(
             Caller caller,
             @PathVariable String folder,
@@ -132,6 +136,8 @@ class DocumentController {
     }
 
     @PutMapping("/api/library/vocabulary")
+    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+            content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
     ResponseEntity<LibraryService.View> saveVocabulary(
             Caller caller,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,

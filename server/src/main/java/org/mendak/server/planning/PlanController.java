@@ -1,9 +1,9 @@
 package org.mendak.server.planning;
 
-import io.swagger.v3.oas.annotations.Parameter;
 import java.util.HashMap;
 import java.util.Map;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FreeQuery;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -25,10 +25,7 @@ class PlanController {
 
     /** The plan for a case with these facts, given as {@code fact.name=value}. */
     @GetMapping("/api/errors/{key}/plan")
-    PlanView ofError(
-            Caller caller,
-            @PathVariable String key,
-            @Parameter(hidden = true) @RequestParam Map<String, String> query) {
+    PlanView ofError(Caller caller, @PathVariable String key, @FreeQuery @RequestParam Map<String, String> query) {
         Map<String, String> facts = new HashMap<>();
         query.forEach((name, value) -> {
             if (name.startsWith("fact.") && !value.isBlank()) {

@@ -67,6 +67,7 @@ class ApiDocument {
     @Bean
     OpenApiCustomizer exactSchemas() {
         return api -> {
+            freeQueriesMayBeEmpty(api);
             if (api.getComponents() == null || api.getComponents().getSchemas() == null) {
                 return;
             }
@@ -78,6 +79,16 @@ class ApiDocument {
                 }
             });
         };
+    }
+
+    /** {@link FreeQuery}: a map is always there, but nothing needs to be in it. */
+    private static void freeQueriesMayBeEmpty(OpenAPI api) {
+        api.getPaths().values().stream()
+                .flatMap(p -> p.readOperations().stream())
+                .filter(o -> o.getParameters() != null)
+                .flatMap(o -> o.getParameters().stream())
+                .filter(p -> p.getName().equals(FreeQuery.NAME))
+                .forEach(p -> p.setRequired(false));
     }
 
     /** Severities of core are written as words, see {@link PlatformConfig}. */

@@ -1,6 +1,7 @@
 package org.mendak.server.platform;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -11,9 +12,11 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 
 /** Maps what goes wrong to RFC 9457 problem details. The only place that does. */
 @RestControllerAdvice
@@ -30,6 +33,19 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             answer.header(HttpHeaders.RETRY_AFTER, seconds.toString());
         }
         return answer.body(problem);
+    }
+
+    /** No handler and no file has this address. */
+    @Override
+    protected ResponseEntity<Object> handleNoResourceFoundException(
+            NoResourceFoundException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        ServletWebRequest web = (ServletWebRequest) request;
+        try {
+            PageOrProblem.answer(web.getRequest(), web.getResponse(), HttpStatus.NOT_FOUND);
+        } catch (IOException gone) {
+            LOG.debug("nobody waits for the answer any more", gone);
+        }
+        return null;
     }
 
     @ExceptionHandler(DbException.class)

@@ -84,8 +84,13 @@ class SecurityConfig {
                 .logout(l -> l.disable())
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)))
                 .exceptionHandling(
-                        e -> e.authenticationEntryPoint(
-                                        (q, r, x) -> problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first."))
+                        e -> e.authenticationEntryPoint((q, r, x) -> {
+                                    if (PageOrProblem.isForPerson(q)) {
+                                        PageOrProblem.page(r, HttpStatus.UNAUTHORIZED);
+                                    } else {
+                                        problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first.");
+                                    }
+                                })
                                 .accessDeniedHandler(
                                         (q, r, x) -> problem(
                                                 r,

@@ -3,6 +3,8 @@ package org.mendak.server.team;
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.OrNull;
@@ -25,8 +27,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class SessionController {
 
-    /** Who is signed in; {@code user} is null if nobody is. */
-    record Session(@OrNull User user, boolean demo) {}
+    /**
+     * Who is signed in.
+     *
+     * @param user null if nobody is
+     * @param now the time by the server's clock, which the page goes by: laptops' clocks are often wrong
+     */
+    record Session(@OrNull User user, boolean demo, Instant now) {}
 
     record User(String login, String name, List<String> roles) {}
 
@@ -38,12 +45,14 @@ class SessionController {
 
     private final TeamService team;
     private final Settings settings;
+    private final Clock clock;
     private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
     private final CookieCsrfTokenRepository csrf = CookieCsrfTokenRepository.withHttpOnlyFalse();
 
-    SessionController(TeamService team, Settings settings) {
+    SessionController(TeamService team, Settings settings, Clock clock) {
         this.team = team;
         this.settings = settings;
+        this.clock = clock;
     }
 
     @GetMapping("/api/session")
@@ -56,14 +65,18 @@ class SessionController {
         return signedIn
                 ? team.byId(((Caller) authentication.getPrincipal()).id())
                         .map(this::of)
-                        .orElse(new Session(null, settings.demo()))
-                : new Session(null, settings.demo());
+                        .orElse(nobody())
+                : nobody();
+    }
+
+    private Session nobody() {
+        return new Session(null, settings.demo(), clock.instant());
     }
 
     private Session of(Caller c) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
-        return new Session(new User(c.login(), c.name(), roles), settings.demo());
+        return new Session(new User(c.login(), c.name(), roles), settings.demo(), clock.instant());
     }
 
     @PostMapping("/api/session")
@@ -99,7 +112,7 @@ class SessionController {
         }
         SecurityContextHolder.clearContext();
         csrf.saveToken(csrf.generateToken(q), q, r);
-        return new Session(null, settings.demo());
+        return nobody();
     }
 
     @GetMapping("/api/welcome/{code}")

@@ -19,6 +19,7 @@ class CaseInBrowserTest extends InBrowser {
     @BeforeAll
     void write() {
         Texts.publish(api);
+        PartsMissing.publish(api);
     }
 
     @Test
@@ -120,8 +121,7 @@ class CaseInBrowserTest extends InBrowser {
     /** One missing part is named; the look shows three; each is fetched with the same key, and the check tells how it stands. */
     @Test
     void threeMissingPartsAreFetchedOneByOne() {
-        long number = api.openCase(Map.of(
-                "text", "Watchbill Desk cannot start: rosterview.wbl is missing", "error", "watchbill-part-missing"));
+        long number = api.openCase(Map.of("text", PartsMissing.TEXT, "error", PartsMissing.ERROR));
         chrome.signIn("agent");
         chrome.go("/case/" + number);
         chrome.see(".step.current", "See what is missing");

@@ -14,91 +14,75 @@ import java.util.logging.Level;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.logging.LogEntry;
 import org.openqa.selenium.logging.LogType;
-import org.openqa.selenium.logging.LoggingPreferences;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
-/** Debian's Chromium without a monitor or a network, driven as a user's hands would. */
+/** One window of Chromium, driven as a user's hands would. */
 final class Chrome implements AutoCloseable {
 
-    private static final Duration PATIENCE = Duration.ofSeconds(15);
+    private static final Duration PATIENCE = Duration.ofSeconds(30);
+    private static final Duration LOOK_AGAIN = Duration.ofMillis(60);
 
+    private final Chromium chromium;
+    private final Chromium.Window window;
     private final String address;
-    private final ChromeDriver driver;
 
-    Chrome(String address) {
+    Chrome(Chromium chromium, String address) {
+        this.chromium = chromium;
         this.address = address;
-        ChromeOptions options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-gpu",
-                "--disable-quic",
-                "--no-first-run",
-                "--disable-background-networking",
-                "--disable-component-update",
-                "--disable-sync",
-                "--disable-dev-shm-usage",
-                "--force-prefers-reduced-motion",
-                "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
-                "--user-data-dir=" + profile());
-        LoggingPreferences logs = new LoggingPreferences();
-        logs.enable(LogType.BROWSER, Level.ALL);
-        options.setCapability("goog:loggingPrefs", logs);
-        ChromeDriverService service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
-                .build();
-        driver = new ChromeDriver(service, options);
+        window = chromium.open();
+        // what an earlier window left
+        driver().manage().logs().get(LogType.BROWSER);
         screen(1280, 800);
         // the clipboard is refused to a page that does not think that somebody looks at it
-        driver.executeCdpCommand("Emulation.setFocusEmulationEnabled", Map.of("enabled", true));
-        driver.executeCdpCommand(
-                "Browser.grantPermissions",
-                Map.of("permissions", List.of("clipboardReadWrite", "clipboardSanitizedWrite"), "origin", address));
+        driver().executeCdpCommand("Emulation.setFocusEmulationEnabled", Map.of("enabled", true));
+        driver().executeCdpCommand(
+                        "Browser.grantPermissions",
+                        Map.of(
+                                "permissions",
+                                List.of("clipboardReadWrite", "clipboardSanitizedWrite"),
+                                "origin",
+                                address,
+                                "browserContextId",
+                                window.context()));
     }
 
-    private static String profile() {
-        try {
-            return Files.createTempDirectory("mendak-chrome").toString();
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+    private ChromeDriver driver() {
+        return chromium.at(window);
     }
 
     void screen(int width, int height) {
-        driver.executeCdpCommand(
-                "Emulation.setDeviceMetricsOverride",
-                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+        driver().executeCdpCommand(
+                        "Emulation.setDeviceMetricsOverride",
+                        Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
     }
 
     void dark(boolean dark) {
-        driver.executeCdpCommand(
-                "Emulation.setEmulatedMedia",
-                Map.of(
-                        "features",
-                        List.of(
-                                Map.of("name", "prefers-color-scheme", "value", dark ? "dark" : "light"),
-                                Map.of("name", "prefers-reduced-motion", "value", "reduce"))));
+        driver().executeCdpCommand(
+                        "Emulation.setEmulatedMedia",
+                        Map.of(
+                                "features",
+                                List.of(
+                                        Map.of("name", "prefers-color-scheme", "value", dark ? "dark" : "light"),
+                                        Map.of("name", "prefers-reduced-motion", "value", "reduce"))));
     }
 
     void go(String path) {
-        driver.get(address + path);
+        driver().get(address + path);
     }
 
     void reload() {
-        driver.navigate().refresh();
+        driver().navigate().refresh();
     }
 
     String path() {
-        return driver.getCurrentUrl().substring(address.length());
+        return driver().getCurrentUrl().substring(address.length());
     }
 
     void signIn(String login) {
@@ -110,7 +94,7 @@ final class Chrome implements AutoCloseable {
 
     /** Waits until something is so; says what was waited for if it never is. */
     <T> T await(String what, Supplier<T> probe) {
-        return new WebDriverWait(driver, PATIENCE)
+        return new WebDriverWait(driver(), PATIENCE, LOOK_AGAIN)
                 .withMessage(() -> what + "; " + state())
                 .ignoring(NoSuchElementException.class, StaleElementReferenceException.class)
                 .until(d -> probe.get());
@@ -118,16 +102,16 @@ final class Chrome implements AutoCloseable {
 
     /** Where the browser is and what it shows and says, for whoever reads a failure. */
     private String state() {
-        List<String> console = driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+        List<String> console = driver().manage().logs().get(LogType.BROWSER).getAll().stream()
                 .map(LogEntry::getMessage)
                 .toList();
         return "at " + path() + " the page says: "
-                + driver.findElement(By.tagName("body")).getText().replace('\n', '|') + "; the console: " + console;
+                + driver().findElement(By.tagName("body")).getText().replace('\n', '|') + "; the console: " + console;
     }
 
     WebElement find(String css) {
         return await(css, () -> {
-            WebElement e = driver.findElement(By.cssSelector(css));
+            WebElement e = driver().findElement(By.cssSelector(css));
             return e.isDisplayed() ? e : null;
         });
     }
@@ -140,18 +124,18 @@ final class Chrome implements AutoCloseable {
     void see(String css, String text) {
         await(
                 css + " saying \"" + text + "\"",
-                () -> driver.findElements(By.cssSelector(css)).stream()
+                () -> driver().findElements(By.cssSelector(css)).stream()
                                 .anyMatch(e -> e.getText().contains(text))
                         ? true
                         : null);
     }
 
     void gone(String css) {
-        await("no " + css, () -> driver.findElements(By.cssSelector(css)).isEmpty() ? true : null);
+        await("no " + css, () -> driver().findElements(By.cssSelector(css)).isEmpty() ? true : null);
     }
 
     List<String> texts(String css) {
-        return driver.findElements(By.cssSelector(css)).stream()
+        return driver().findElements(By.cssSelector(css)).stream()
                 .map(WebElement::getText)
                 .toList();
     }
@@ -163,7 +147,7 @@ final class Chrome implements AutoCloseable {
     /** Clicks what matches and shows this text; again if the page was just being drawn anew. */
     void click(String css, String text) {
         await(css + " saying \"" + text + "\" to click", () -> {
-            WebElement found = driver.findElements(By.cssSelector(css)).stream()
+            WebElement found = driver().findElements(By.cssSelector(css)).stream()
                     .filter(e -> e.isDisplayed() && e.getText().contains(text))
                     .findFirst()
                     .orElse(null);
@@ -177,12 +161,12 @@ final class Chrome implements AutoCloseable {
 
     /** Presses keys wherever the focus is. */
     void press(CharSequence... keys) {
-        new Actions(driver).sendKeys(keys).perform();
+        new Actions(driver()).sendKeys(keys).perform();
     }
 
     /** Presses a key while Ctrl is held. */
     void control(CharSequence key) {
-        new Actions(driver)
+        new Actions(driver())
                 .keyDown(Keys.CONTROL)
                 .sendKeys(key)
                 .keyUp(Keys.CONTROL)
@@ -190,11 +174,11 @@ final class Chrome implements AutoCloseable {
     }
 
     void paste(String text) {
-        Object refused = driver.executeAsyncScript(
-                "const done = arguments[1]; navigator.clipboard.writeText(arguments[0]).then(() => done(), e => done(String(e)))",
-                text);
+        Object refused = driver().executeAsyncScript(
+                        "const done = arguments[1]; navigator.clipboard.writeText(arguments[0]).then(() => done(), e => done(String(e)))",
+                        text);
         assertThat(refused).as("the clipboard").isNull();
-        new Actions(driver)
+        new Actions(driver())
                 .keyDown(Keys.CONTROL)
                 .sendKeys("v")
                 .keyUp(Keys.CONTROL)
@@ -203,25 +187,26 @@ final class Chrome implements AutoCloseable {
 
     /** Picks a file in a file box, which is not itself to be seen. */
     void file(String css, Path file) {
-        driver.findElement(By.cssSelector(css)).sendKeys(file.toAbsolutePath().toString());
+        driver().findElement(By.cssSelector(css)).sendKeys(file.toAbsolutePath().toString());
     }
 
     String clipboard() {
-        return String.valueOf(driver.executeAsyncScript(
-                "const done = arguments[0]; navigator.clipboard.readText().then(done, e => done('refused ' + e))"));
+        return String.valueOf(
+                driver().executeAsyncScript(
+                                "const done = arguments[0]; navigator.clipboard.readText().then(done, e => done('refused ' + e))"));
     }
 
     Object script(String js, Object... args) {
-        return driver.executeScript(js, args);
+        return driver().executeScript(js, args);
     }
 
     /** Runs a script that answers later, through its last argument. */
     Object later(String js, Object... args) {
-        return driver.executeAsyncScript(js, args);
+        return driver().executeAsyncScript(js, args);
     }
 
     void forgetCookies() {
-        driver.manage().deleteAllCookies();
+        driver().manage().deleteAllCookies();
     }
 
     /** Nothing may be wider than the screen. */
@@ -235,7 +220,7 @@ final class Chrome implements AutoCloseable {
     /** The browser's console must hold nothing but what is expected; a line written first proves that it is listened to. */
     void assertConsoleIsClean(String... expected) {
         script("console.info('the console is heard')");
-        List<LogEntry> entries = driver.manage().logs().get(LogType.BROWSER).getAll();
+        List<LogEntry> entries = driver().manage().logs().get(LogType.BROWSER).getAll();
         assertThat(entries).anyMatch(e -> e.getMessage().contains("the console is heard"));
         assertThat(entries.stream()
                         .filter(e -> e.getLevel().intValue() >= Level.WARNING.intValue())
@@ -244,8 +229,19 @@ final class Chrome implements AutoCloseable {
                 .isEmpty();
     }
 
+    /** Keeps a picture of the page, and in words where it is, what it shows and what the console says. */
+    void keep(Path folder, String name) {
+        try {
+            Files.createDirectories(folder);
+            Files.write(folder.resolve(name + ".png"), driver().getScreenshotAs(OutputType.BYTES));
+            Files.writeString(folder.resolve(name + ".txt"), state().replace('|', '\n'));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     @Override
     public void close() {
-        driver.quit();
+        chromium.close(window);
     }
 }

@@ -2,36 +2,47 @@ package org.mendak.server.browser;
 
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.mendak.server.OnDemo;
 
-/** A demo of its own for the class, a browser of its own for each test. */
-abstract class InBrowser {
+/** A demo and a browser of its own for the class; for each test a context of its own, without cookies or anything kept. */
+@Tag("browser")
+abstract class InBrowser extends OnDemo {
 
-    protected RunningApp app;
-    protected Api api;
+    private Chromium chromium;
+
     protected Chrome chrome;
 
-    @BeforeAll
-    void startDemo() {
-        app = RunningApp.demo();
-        api = app.lead();
-    }
-
-    @AfterAll
-    void stopDemo() {
-        app.close();
-    }
+    @RegisterExtension
+    final FailurePictures pictures = new FailurePictures(() -> chrome);
 
     @BeforeEach
-    void openBrowser() {
-        chrome = new Chrome(app.address());
+    void openWindow() {
+        if (chromium == null) {
+            chromium = new Chromium();
+        }
+        chrome = another();
+    }
+
+    /** One more window, of somebody else. */
+    protected Chrome another() {
+        return new Chrome(chromium, app.address());
     }
 
     @AfterEach
+    void closeWindow() {
+        if (chrome != null) {
+            chrome.close();
+            chrome = null;
+        }
+    }
+
+    @AfterAll
     void closeBrowser() {
-        chrome.close();
+        if (chromium != null) {
+            chromium.close();
+        }
     }
 }

@@ -43,19 +43,23 @@ class PlacesTest extends InBrowser {
                 "/marks",
                 "/team");
         chrome.signIn("lead");
-        for (boolean dark : new boolean[] {false, true}) {
-            chrome.dark(dark);
-            for (String place : places) {
-                for (int[] size : new int[][] {{1280, 800}, {390, 844}}) {
-                    chrome.screen(size[0], size[1]);
-                    chrome.go(place);
-                    chrome.see("main h1, main h2");
-                    chrome.assertFits(place + " at " + size[0]);
+        for (String place : places) {
+            for (int[] size : new int[][] {{1280, 800}, {390, 844}}) {
+                chrome.screen(size[0], size[1]);
+                chrome.go(place);
+                chrome.see("main h1, main h2");
+                for (boolean dark : new boolean[] {false, true}) {
+                    chrome.dark(dark);
+                    chrome.await(
+                            place + " in its cloth",
+                            () -> chrome.script("return document.documentElement.dataset.cloth")
+                                            .equals(dark ? "night" : "linen")
+                                    ? true
+                                    : null);
+                    assertThat(chrome.script("return getComputedStyle(document.body).backgroundColor"))
+                            .isEqualTo(dark ? "rgb(25, 27, 43)" : "rgb(245, 240, 228)");
+                    chrome.assertFits(place + " at " + size[0] + (dark ? " by night" : " by day"));
                 }
-                assertThat(chrome.script("return document.documentElement.dataset.cloth"))
-                        .isEqualTo(dark ? "night" : "linen");
-                assertThat(chrome.script("return getComputedStyle(document.body).backgroundColor"))
-                        .isEqualTo(dark ? "rgb(25, 27, 43)" : "rgb(245, 240, 228)");
             }
         }
         chrome.assertConsoleIsClean();

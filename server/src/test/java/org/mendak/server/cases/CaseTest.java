@@ -7,28 +7,21 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.StreamSupport;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
 import tools.jackson.databind.JsonNode;
 
 /** The rules of a case over HTTP. */
-class CaseTest {
+class CaseTest extends OnDesk {
 
     private static final String TEXT = "Track store /srv/tracks/nor holds 5012 tracks, limit 5000 reached";
 
-    private RunningApp app;
-    private Api api;
-
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
         api.publish("errors/board-blank", """
                 ---
@@ -49,11 +42,6 @@ class CaseTest {
                 ## Verify
                 1. Look at the board.
                 """);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private long open() {

@@ -8,30 +8,18 @@ import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
 
 /** Two agents on one case, many on one error: nobody loses an entry. */
-class ConcurrencyTest {
-
-    private RunningApp app;
-    private Api api;
+class ConcurrencyTest extends OnDesk {
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private interface Task {

@@ -5,15 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import tools.jackson.databind.JsonNode;
 
 /** What a step's clauses make of a case, by HTTP: where it applies, for what it is repeated, what is judged when output is there. */
-class StepClausesTest {
+class StepClausesTest extends OnDesk {
 
     private static final String ERROR = """
             ---
@@ -67,20 +65,10 @@ class StepClausesTest {
             - Wait: 3 minutes
             """;
 
-    private RunningApp app;
-    private Api api;
-
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         api.publish("fixes/bring-parts", FIX);
         api.publish("errors/parts-gone", ERROR);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private long open() {

@@ -11,58 +11,46 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
-import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 
 /** {@code ./mendak import} and {@code ./mendak export} against a running server. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class CliTest {
+class CliTest extends OnDesk {
 
     private static final int ERRORS = 500;
     private static final int FIXES = 1_500;
-
-    private RunningApp app;
-    private Api api;
 
     private Path folder;
 
     @BeforeAll
     void start(@TempDir Path all) {
         folder = all;
-        app = RunningApp.empty();
-        api = app.lead();
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private record Said(int status, String out, String err) {}
 
     private Said mendak(String... args) throws IOException, InterruptedException {
+        return mendakOn(app.data(), args);
+    }
+
+    private static Said mendakOn(Path data, String... args) throws IOException, InterruptedException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         ByteArrayOutputStream err = new ByteArrayOutputStream();
-        PrintStream outBefore = System.out;
-        PrintStream errBefore = System.err;
-        System.setOut(new PrintStream(out, true, StandardCharsets.UTF_8));
-        System.setErr(new PrintStream(err, true, StandardCharsets.UTF_8));
-        try {
-            List<String> all = new ArrayList<>(List.of(args));
-            all.addAll(List.of("--data", app.data().toString()));
-            return new Said(Cli.call(all), out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
-        } finally {
-            System.setOut(outBefore);
-            System.setErr(errBefore);
-        }
+        List<String> all = new ArrayList<>(List.of(args));
+        all.addAll(List.of("--data", data.toString()));
+        int status = Cli.call(
+                all,
+                new Terminal(
+                        new PrintStream(out, true, StandardCharsets.UTF_8),
+                        new PrintStream(err, true, StandardCharsets.UTF_8)));
+        return new Said(status, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
     }
 
     private void write(String path, String text) throws IOException {
@@ -169,16 +157,9 @@ class CliTest {
         assertThat(mendak("paint", "x").err()).contains("paint");
         assertThat(mendak("import", "/no/such/folder").err()).contains("is not a folder");
         assertThat(mendak("import", empty.toString()).err()).contains("holds neither");
-        ByteArrayOutputStream err = new ByteArrayOutputStream();
-        PrintStream before = System.err;
-        System.setErr(new PrintStream(err, true, StandardCharsets.UTF_8));
-        try {
-            assertThat(Cli.call(List.of("export", "x", "--data", empty.toString())))
-                    .isEqualTo(1);
-        } finally {
-            System.setErr(before);
-        }
-        assertThat(err.toString(StandardCharsets.UTF_8)).contains("./mendak start");
+        Said nobodyThere = mendakOn(empty, "export", "x");
+        assertThat(nobodyThere.status()).isEqualTo(1);
+        assertThat(nobodyThere.err()).contains("./mendak start");
     }
 
     @Test

@@ -5,39 +5,28 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDemo;
+import org.mendak.server.TestDay;
 import org.mendak.server.platform.Db;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The Skerry Line demo is what the README promises, and its API is the one the page was built against. */
-class DemoTest {
+class DemoTest extends OnDemo {
 
-    private RunningApp app;
-    private Api api;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.demo();
-        api = app.lead();
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
-
-    private long count(String sql) {
-        return app.bean(Db.class).tx(tx -> tx.one(sql, r -> r.getLong(1))).orElseThrow();
+    private long count(String sql, Object... values) {
+        return app.bean(Db.class)
+                .tx(tx -> tx.one(sql, r -> r.getLong(1), values))
+                .orElseThrow();
     }
 
     @Test
@@ -55,7 +44,9 @@ class DemoTest {
         assertThat(count("select count(distinct agent) from desk_case")).isEqualTo(14);
         assertThat(count("select datediff('day', min(opened_at), max(opened_at)) from desk_case"))
                 .isBetween(530L, 549L);
-        assertThat(count("select count(*) from desk_case where opened_at > dateadd('hour', 1, current_timestamp)"))
+        assertThat(count(
+                        "select count(*) from desk_case where opened_at > ?",
+                        app.clock().instant()))
                 .isZero();
     }
 
@@ -70,8 +61,9 @@ class DemoTest {
         assertThat(change.path("fell").asBoolean()).isTrue();
         assertThat(change.path("release").asString()).isEqualTo("5.4");
         String surging = "select count(*) from desk_case where error_key = 'purserdesk-fares-missing' and opened_at";
-        long lastWeek = count(surging + " > dateadd('day', -8, current_timestamp)");
-        long before = count(surging + " <= dateadd('day', -8, current_timestamp)");
+        Instant aWeekAgo = TestDay.BEGIN.minus(Duration.ofDays(8));
+        long lastWeek = count(surging + " > ?", aWeekAgo);
+        long before = count(surging + " <= ?", aWeekAgo);
         assertThat(lastWeek).isGreaterThan(4 * Math.max(1, before / 77));
         String summer = "select count(*) from desk_case where error_key = 'till-staging-full' and month(opened_at)";
         assertThat(count(summer + " in (6, 7, 8)")).isGreaterThan(count(summer + " in (1, 2, 3)"));
@@ -178,5 +170,23 @@ class DemoTest {
             assertThat(page.header("Content-Security-Policy")).contains("default-src 'self'");
         }
         assertThat(browser.get("/assets/none.js").status()).isEqualTo(404);
+    }
+
+    /** Somebody who mistypes an address sees Mendak, not a program's answer; a program gets a problem. */
+    @Test
+    void anAddressThatLeadsNowhereIsThePageForPeopleAndAProblemForPrograms() {
+        Api person = app.demoUser("agent");
+        String[] asked = {"Accept", "text/html,application/xhtml+xml,*/*;q=0.8"};
+        for (String path : new String[] {"/nowhere", "/library/errors/a/b/c", "/api/nowhere", "/assets/none.js"}) {
+            Api.Answer page = person.send("GET", path, null, asked).expect(404);
+            assertThat(page.header("Content-Type")).as(path).startsWith("text/html");
+            assertThat(page.text()).contains("<title>Mendak</title>");
+            assertThat(page.header("Content-Security-Policy")).contains("default-src 'self'");
+            person.get(path).refused(404, "nothing at this address");
+        }
+        Api stranger = Api.browser(app.address());
+        assertThat(stranger.send("GET", "/api/cases", null, asked).expect(401).text())
+                .contains("<title>Mendak</title>");
+        stranger.get("/api/cases").refused(401, "sign in");
     }
 }

@@ -4,30 +4,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
 
 /** Evidence and plans over HTTP: what they say with little, with much, under another release and for given facts. */
-class EvidenceHttpTest {
-
-    private RunningApp app;
-    private Api api;
+class EvidenceHttpTest extends OnDesk {
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private String copy(String key) {

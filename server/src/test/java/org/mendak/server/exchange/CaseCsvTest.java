@@ -6,37 +6,27 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.mendak.server.Api;
+import org.mendak.server.OnDesk;
 import org.mendak.server.RunningApp;
 import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
 
 /** Cases in bulk: whole cases or none, twice is once, and out again without loss. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class CaseCsvTest {
+class CaseCsvTest extends OnDesk {
 
     private static final String HEADER =
             "case,error,opened_at,closed_at,status,recurred_at,position,fix,outcome,bundle,tried_before,minutes,agent,product_version,fact.image";
 
-    private RunningApp app;
-    private Api api;
-
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private static String row(String id, int position, String fix, String outcome, String more) {

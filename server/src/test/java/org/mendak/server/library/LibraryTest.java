@@ -10,30 +10,20 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
+import org.mendak.server.OnDesk;
 import org.mendak.server.RunningApp;
 import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
 
 /** Documents over HTTP: drafts and what readers see, revisions, checking, vocabulary, export and import. */
-class LibraryTest {
-
-    private RunningApp app;
-    private Api api;
+class LibraryTest extends OnDesk {
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
-        api = app.lead();
         Texts.publish(api);
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private static String fix(String key, String title) {
@@ -212,16 +202,12 @@ class LibraryTest {
     }
 
     @Test
-    void aRunningImportIsAJobThatOnlyItsOwnerSees() throws InterruptedException {
+    void aRunningImportIsAJobThatOnlyItsOwnerSees() {
         byte[] zip = Texts.zip(Map.of("fixes/as-job.md", fix("as-job", "As a job")));
         Api.Answer accepted =
                 api.zip("?publish=true", zip, "Prefer", "respond-async").expect(202);
         String path = accepted.header("Location");
-        JsonNode job = api.get(path).json();
-        for (int i = 0; i < 200 && job.path("state").asString().equals("running"); i++) {
-            Thread.sleep(20);
-            job = api.get(path).json();
-        }
+        JsonNode job = api.ended(path);
         assertThat(job.path("state").asString()).isEqualTo("done");
         assertThat(job.path("result").path("created").asInt()).isEqualTo(1);
         api.get("/api/jobs/none").refused(404, "");

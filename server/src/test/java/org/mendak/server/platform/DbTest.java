@@ -3,25 +3,23 @@ package org.mendak.server.platform;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
-import org.mendak.server.RunningApp;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.mendak.server.OnDesk;
 
 /** Transactions, and what the schema itself refuses whatever the code above it does. */
-class DbTest {
+class DbTest extends OnDesk {
 
-    private RunningApp app;
     private Db db;
 
     @BeforeAll
     void start() {
-        app = RunningApp.empty();
         db = app.bean(Db.class);
         db.run(tx -> {
             tx.run(
@@ -31,11 +29,6 @@ class DbTest {
                     "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'Runa', ?)",
                     Instant.parse("2026-03-01T08:00:00Z"));
         });
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private long count(String table) {
@@ -83,29 +76,34 @@ class DbTest {
         assertThat(back).isEqualTo(at);
     }
 
+    /** Each by the very constraint that is meant, as SQL:2016 numbers them: a wrong word in a statement would be class 42. */
     @ParameterizedTest
-    @ValueSource(
-            strings = {
-                "update attempt set outcome = 'splendid' where id = 1",
-                "update attempt set minutes = -1 where id = 1",
-                "update attempt set position = 0 where id = 1",
-                "update desk_case set status = 'lost' where number = 1",
-                "update desk_case set status = 'solved' where number = 1",
-                "update desk_case set reached = 'by pigeon' where number = 1",
-                "update desk_case set waits_for = 'godot' where number = 1",
-                "insert into attempt (number, fix_key, position, agent, started_at) values (99, 'f', 1, 'R', current_timestamp)",
-                "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'R', current_timestamp)",
-                "insert into case_pin (number, kind, doc_key, revision) values (1, 'fix', 'none', 1)",
-                "insert into revision (kind, doc_key, number, text, author, note, at) values ('fix', 'none', 1, '', '', '', current_timestamp)",
-                "insert into document (kind, doc_key, title, status, latest) values ('poem', 'p', '', 'draft', 1)",
-                "insert into document (kind, doc_key, title, status, latest) values ('fix', 'p', '', 'published', 1)",
-                "insert into document (kind, doc_key, title, status, latest, published) values ('fix', 'p', '', 'published', 1, 2)",
-                "insert into person (login, name, role, password_hash, created_at) values ('x', 'x', 'king', '', current_timestamp)",
-                "insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', current_timestamp, 'R')",
-                "insert into put_back (number, attempt_id, step, text, command, fence, after_success, state, at) values (1, 1, 0, 't', '', 'sh', false, 'eaten', current_timestamp)",
-            })
-    void theSchemaRefusesWhatCannotBe(String sql) {
-        assertThatThrownBy(() -> db.run(tx -> tx.run(sql))).isInstanceOf(DbException.class);
+    @CsvSource(delimiter = '|', textBlock = """
+            23513 | update attempt set outcome = 'splendid' where id = 1
+            23513 | update attempt set minutes = -1 where id = 1
+            23513 | update attempt set position = 0 where id = 1
+            23513 | update desk_case set status = 'lost' where number = 1
+            23513 | update desk_case set status = 'solved' where number = 1
+            23513 | update desk_case set reached = 'by pigeon' where number = 1
+            23513 | update desk_case set waits_for = 'godot' where number = 1
+            23506 | insert into attempt (number, fix_key, position, agent, started_at) values (99, 'f', 1, 'R', NOW)
+            23505 | insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'R', NOW)
+            23506 | insert into case_pin (number, kind, doc_key, revision) values (1, 'fix', 'none', 1)
+            23506 | insert into revision (kind, doc_key, number, text, author, note, at) values ('fix', 'none', 1, '', '', '', NOW)
+            23513 | insert into document (kind, doc_key, title, status, latest) values ('poem', 'p', '', 'draft', 1)
+            23513 | insert into document (kind, doc_key, title, status, latest) values ('fix', 'p', '', 'published', 1)
+            23513 | insert into document (kind, doc_key, title, status, latest, published) values ('fix', 'p', '', 'published', 1, 2)
+            23513 | insert into person (login, name, role, password_hash, created_at) values ('x', 'x', 'king', '', NOW)
+            23513 | insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', NOW, 'R')
+            23513 | insert into put_back (number, attempt_id, step, text, command, fence, after_success, state, at) values (1, 1, 0, 't', '', 'sh', false, 'eaten', NOW)
+            """)
+    void theSchemaRefusesWhatCannotBe(String state, String sql) {
+        String dated = sql.replace("NOW", "timestamp with time zone '2026-03-01 08:00:00+00'");
+        assertThatThrownBy(() -> db.run(tx -> tx.run(dated)))
+                .isInstanceOf(DbException.class)
+                .cause()
+                .isInstanceOfSatisfying(
+                        SQLException.class, e -> assertThat(e.getSQLState()).isEqualTo(state));
     }
 
     @Test

@@ -4,30 +4,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDemo;
 import tools.jackson.databind.JsonNode;
 
 /** Recognition over real HTTP: secrets, what separates candidates, several texts of a case, a publish while requests go on. */
-class RecognitionTest {
+class RecognitionTest extends OnDemo {
 
     private static final String FULL = "Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed";
 
-    private RunningApp app;
     private Api agent;
 
     @BeforeAll
     void start() {
-        app = RunningApp.demo();
         agent = app.demoUser("agent");
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private JsonNode recognise(String text) {

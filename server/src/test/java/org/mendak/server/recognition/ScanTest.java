@@ -13,36 +13,24 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDemo;
 import tools.jackson.databind.JsonNode;
 
 /** Logs by upload over real HTTP: what is found, refused, told over the live stream, and that nothing stays behind. */
-class ScanTest {
+class ScanTest extends OnDemo {
 
     private static final String BOUNDARY = "b0undary";
     private static final String FULL =
             "08:41:09 stager[2210] ERROR Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed\n";
 
-    private RunningApp app;
-    private Api api;
-
     @BeforeAll
     void start() {
-        app = RunningApp.demo();
         api = app.demoUser("agent");
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
     }
 
     private Api.Answer upload(Api caller, byte[] log) {
@@ -55,16 +43,7 @@ class ScanTest {
     }
 
     private JsonNode ended(String id) {
-        Instant until = Instant.now().plus(Duration.ofSeconds(60));
-        while (Instant.now().isBefore(until)) {
-            JsonNode v = api.get("/api/scans/" + id).expect(200).json();
-            String state = v.path("state").asString();
-            if (!state.equals("running") && !state.equals("waiting")) {
-                return v;
-            }
-            Thread.onSpinWait();
-        }
-        throw new AssertionError("the scan did not end");
+        return api.ended("/api/scans/" + id);
     }
 
     private static String quiet(int lines) {

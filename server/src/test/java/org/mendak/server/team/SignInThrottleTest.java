@@ -42,6 +42,8 @@ class SignInThrottleTest {
     void fourMistakesCostNothing() {
         fail(4);
         assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
+        fail(1);
+        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
     }
 
     @Test
@@ -61,6 +63,8 @@ class SignInThrottleTest {
     @Test
     void neverLongerThanAQuarterOfAnHourHoweverOften() {
         fail(60);
+        when(clock.instant()).thenReturn(NINE.plusSeconds(15 * 60).minusMillis(1));
+        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
         when(clock.instant()).thenReturn(NINE.plusSeconds(15 * 60));
         assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
     }
@@ -69,6 +73,7 @@ class SignInThrottleTest {
     void othersAreNotSlowedAndSuccessForgets() {
         fail(9);
         assertThatCode(() -> throttle.check("ines")).doesNotThrowAnyException();
+        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
         throttle.succeeded("runa");
         assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
     }

@@ -5,36 +5,23 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.mendak.server.Api;
-import org.mendak.server.RunningApp;
+import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 import org.mendak.server.platform.Db;
 import tools.jackson.databind.JsonNode;
 
 /** Getting in and what each may do: browsers with CSRF, programs with tokens, three roles, guessing slowed down. */
 @TestMethodOrder(MethodOrderer.OrderAnnotation.class)
-class TeamTest {
+class TeamTest extends OnDesk {
 
     private static final String PASSWORD = "a long enough one";
 
-    private RunningApp app;
     private Api lead;
-
-    @BeforeAll
-    void start() {
-        app = RunningApp.empty();
-    }
-
-    @AfterAll
-    void stop() {
-        app.close();
-    }
 
     @Test
     @Order(1)

@@ -1,0 +1,81 @@
+package org.mendak.server.cases;
+
+import java.time.YearMonth;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendak.core.evidence.LoggedAttempt;
+import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.evidence.Outcome;
+import org.mendak.core.runbook.Fix;
+import org.mendak.server.library.Library;
+
+/** Reads rows as the log that evidence is computed from; knows no database. */
+public final class LoggedRows {
+
+    private final Library library;
+    private final ZoneId zone;
+
+    /** The same few words stand in thousands of rows, each a text of its own until here. */
+    private final Map<String, String> pool = new HashMap<>();
+
+    /**
+     * Reads by a library and a zone.
+     *
+     * @param library whose fixes say by which names they went, and since when they are what they are
+     * @param zone the desk's, which says in which month a case was opened
+     */
+    public LoggedRows(Library library, ZoneId zone) {
+        this.library = library;
+        this.zone = zone;
+    }
+
+    /** A case with the attempts made under one known error, in their order, and what was known beside its own row. */
+    public CaseLog.Entry entry(CaseRow c, List<AttemptRow> tried, Map<String, String> known) {
+        List<LoggedAttempt> log = new ArrayList<>();
+        for (int i = 0; i < tried.size(); i++) {
+            AttemptRow a = tried.get(i);
+            if (a.outcome() != null) {
+                log.add(attempt(a, i + 1 < tried.size() ? tried.get(i + 1) : null));
+            }
+        }
+        Map<String, String> facts = new HashMap<>();
+        CaseReader.ownFacts(c).forEach((name, value) -> facts.put(pooled(name), pooled(value)));
+        known.forEach((name, value) -> facts.put(pooled(name), pooled(value)));
+        return new CaseLog.Entry(
+                new LoggedCase(
+                        String.valueOf(c.number()),
+                        pooled(c.productVersion()),
+                        pooled(YearMonth.from(c.openedAt().atZone(zone)).toString()),
+                        log,
+                        facts),
+                c.openedAt(),
+                pooled(c.product()),
+                pooled(c.agent()));
+    }
+
+    private String pooled(String text) {
+        return text == null ? null : pool.computeIfAbsent(text, t -> t);
+    }
+
+    /** Of a bundle only the last fix was retested. */
+    private LoggedAttempt attempt(AttemptRow a, AttemptRow next) {
+        boolean bundled = a.bundle() != null && next != null && a.bundle().equals(next.bundle());
+        Outcome outcome =
+                bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
+        Optional<Fix> fix = library.fix(a.fixKey());
+        boolean before = fix.map(f -> f.traits().substantial())
+                .filter(day -> a.startedAt().atZone(zone).toLocalDate().isBefore(day))
+                .isPresent();
+        return new LoggedAttempt(
+                fix.map(Fix::key).orElse(a.fixKey()),
+                outcome,
+                a.cameBack(),
+                a.triedBefore(),
+                a.minutes() == null ? Double.NaN : a.minutes(),
+                before);
+    }
+}
