@@ -2,6 +2,7 @@
 import { Component, type ReactNode } from "react";
 import { words } from "../words";
 import { keptTexts } from "./kept";
+import { Key } from "./parts";
 
 const w = words.mishap;
 
@@ -46,8 +47,8 @@ function Mishap({ error }: { error: Error }) {
           autoFocus
           onClick={() => window.location.reload()}
         >
-          {w.again}
-        </button>{" "}
+          <Key k="⏎" /> <span>{w.again}</span>
+        </button>
         <a href="/">{words.places.inHand}</a>
       </p>
       <h2>{w.kept}</h2>

@@ -192,6 +192,23 @@ class PlacesTest extends InBrowser {
         chrome.assertConsoleIsClean();
     }
 
+    /** An answer that the page cannot draw: the page says so, and what was typed is still there. */
+    @Test
+    void aPageThatBreaksSaysWhatIsKept() {
+        chrome.signIn("agent");
+        chrome.press("h");
+        chrome.see(".band");
+        chrome.press("alf a sentence");
+        chrome.see(".text-area textarea");
+        chrome.script("const asked = window.fetch; window.fetch = async r =>"
+                + " r.url.endsWith('/api/evidence') ? new Response('[null]') : asked(r);");
+        chrome.click(".band a", "Library");
+        chrome.see(".mishap h1", "This page has come apart");
+        chrome.see(".mishap dl", "half a sentence");
+        chrome.click(".band a", "In hand");
+        chrome.see("h1", "In hand");
+    }
+
     @Test
     void aPlaceThatIsNotThereLeadsBack() {
         chrome.signIn("agent");
@@ -199,6 +216,8 @@ class PlacesTest extends InBrowser {
         chrome.see(".failed", "There is no case 99999");
         chrome.go("/library/errors/none-such");
         chrome.see(".failed", "none-such");
+        chrome.go("/api/nowhere");
+        chrome.see("h1", "There is nothing here");
         chrome.go("/write/fixes/set-clock");
         chrome.see(".failed", "one must be an author");
         chrome.see(".band");
