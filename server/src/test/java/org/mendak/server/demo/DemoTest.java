@@ -7,12 +7,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.mendak.core.evidence.FixTally;
 import org.mendak.server.Api;
 import org.mendak.server.OnDemo;
 import org.mendak.server.TestDay;
@@ -67,6 +69,40 @@ class DemoTest extends OnDemo {
         assertThat(lastWeek).isGreaterThan(4 * Math.max(1, before / 77));
         String summer = "select count(*) from desk_case where error_key = 'till-staging-full' and month(opened_at)";
         assertThat(count(summer + " in (6, 7, 8)")).isGreaterThan(count(summer + " in (1, 2, 3)"));
+    }
+
+    /** {@link DemoDaysTest} looks at the demo without a server; here it is seen that a server shows the same. */
+    @Test
+    void whatIsSeenWithoutAServerIsWhatTheServerShows() {
+        DemoOnADay without = new DemoOnADay(TestDay.BEGIN, ZoneOffset.UTC);
+        for (String error : List.of("till-staging-full", "tidewall-timetable-shape", "purserdesk-fares-missing")) {
+            JsonNode shown =
+                    api.get("/api/errors/" + error + "/evidence").expect(200).json();
+            List<FixTally> counted = without.evidence(error).evidence().tallies();
+            for (int i = 0; i < counted.size(); i++) {
+                JsonNode fix = shown.path("fixes").path(i);
+                assertThat(List.of(
+                                fix.path("tried").asInt(),
+                                fix.path("held").asInt(),
+                                fix.path("triedFirst").asInt()))
+                        .as(error + " " + fix.path("key").asString())
+                        .containsExactly(
+                                counted.get(i).tried(),
+                                counted.get(i).held(),
+                                counted.get(i).triedFirst());
+            }
+            List<String> order = new ArrayList<>();
+            api.get("/api/errors/" + error + "/plan").json().path("ordered").forEach(item -> {
+                if (item.path("kind").asString().equals("fix")) {
+                    order.add(item.path("key").asString());
+                }
+            });
+            assertThat(order).isEqualTo(DemoOnADay.order(without.plan(error, false)));
+        }
+        JsonNode changes = api.get("/api/evidence/desk").json().path("changes");
+        assertThat(without.changed()).hasSize(changes.size());
+        assertThat(changes.path(0).path("fix").asString())
+                .isEqualTo(without.changed().get(0).fix());
     }
 
     @Test
