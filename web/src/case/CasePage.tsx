@@ -49,7 +49,7 @@ export function CasePage() {
   useEffect(() => {
     goOn();
   }, []);
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !c) return <Failed error={error} again={() => void refetch()} />;
   if (!c) return <Coming />;
   return <Shown key={n} c={c} plan={plan} sheet={sheet} acts={acts} />;
 }

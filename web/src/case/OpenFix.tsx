@@ -54,7 +54,7 @@ export function OpenFix(p: {
   acts: CaseActs;
 }) {
   const { data, error, refetch } = useQuery(filledQuery(p.c.number, p.fix));
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return <Filled {...p} filled={data} attempt={runningAttempt(p.c)} />;
 }

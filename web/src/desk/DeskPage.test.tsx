@@ -2,7 +2,7 @@ import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { CaseLine } from "../api";
 import { SignedIn } from "../frame";
-import { key, render, server } from "../testing/render";
+import { key, render, server, settle } from "../testing/render";
 import { DeskPage } from "./DeskPage";
 
 const line = (number: number, title: string, more: Partial<CaseLine> = {}): CaseLine => ({
@@ -73,4 +73,13 @@ test("the arrows move the choice and stop at both ends", async () => {
 test("a desk that cannot be read says so and can be tried again", async () => {
   await desk(undefined);
   expect(screen.getByRole("alert").textContent).toContain("Try again");
+});
+
+test("what is shown stays while asking again fails", async () => {
+  const place = await desk([line(1, "Seal refused")]);
+  server({});
+  document.dispatchEvent(new Event("visibilitychange", { bubbles: true }));
+  await settle();
+  expect(place.textContent).toContain("Seal refused");
+  expect(screen.queryByRole("alert")).toBeNull();
 });

@@ -47,7 +47,7 @@ export function DeskPage() {
     },
   ]);
 
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <main className="page desk">

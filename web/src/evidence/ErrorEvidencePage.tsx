@@ -30,7 +30,7 @@ export function ErrorEvidencePage() {
   const to = (f: Filters, fix: string) =>
     void navigate({ search: searchOf(f), hash: fix }, { replace: true, preventScrollReset: true });
   const { data, error, refetch } = useQuery(errorEvidenceQuery(key, asked));
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <main className="page evidence-page">

@@ -22,7 +22,7 @@ export function EvidencePage() {
   const filters = filtersOf(search);
   const asked = searchOf(filters);
   const { data, error, refetch } = useQuery(deskEvidenceQuery(asked));
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <main className="page evidence-page">

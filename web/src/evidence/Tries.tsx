@@ -20,7 +20,7 @@ export function Tries(p: { error: string; fix: string; search: string; picked: P
   const { month, cases } = p.picked;
   const [most, setMost] = useState(FEW);
   const { data, error, refetch } = useQuery(triesQuery(p.error, p.fix, p.search));
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   const all = data.tries
     .filter((t) => month === "" || t.month === month)

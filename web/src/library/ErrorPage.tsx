@@ -12,7 +12,7 @@ import { ErrorSheetView, FixSheetView } from "./Sheets";
 /** A fix with its steps below the runbook that lists it, so that one print has all that is needed at the device. */
 function FixBelow({ fix }: { fix: string }) {
   const { data, error } = useQuery(fixQuery(fix));
-  if (error) return <Failed error={error} />;
+  if (error && !data) return <Failed error={error} />;
   if (!data) return <Coming />;
   return (
     <section className="fix-below">
@@ -29,7 +29,7 @@ export function ErrorPage() {
   const { data: evidence } = useQuery(evidenceQuery(key));
   const [whole, setWhole] = useState(false);
   useKeys(words.library.whole, [{ key: "a", says: words.library.whole, act: () => setWhole(!whole) }]);
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <SheetFrame folder="errors" docKey={data.key} title={data.title}>

@@ -9,7 +9,7 @@ import { FixSheetView } from "./Sheets";
 export function FixPage() {
   const { key = "" } = useParams();
   const { data, error, refetch } = useQuery(fixQuery(key));
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <SheetFrame folder="fixes" docKey={data.key} title={data.title}>

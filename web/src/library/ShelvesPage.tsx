@@ -18,7 +18,7 @@ export function ShelvesPage() {
   const { draft } = useTakingIn();
   const roles = useContext(SignedIn).roles;
   const writes = roles.includes("author");
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   const shown = matching(data, draft.text).slice(0, MOST_SHOWN);
   const often = new Map((met ?? []).map((o) => [o.error, o]));

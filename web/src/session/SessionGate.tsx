@@ -32,7 +32,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
     }),
     [user, client],
   );
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   if (!user) return <SignInPage demo={data.demo} again={false} />;
   return (

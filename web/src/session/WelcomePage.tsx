@@ -28,7 +28,7 @@ export function WelcomePage() {
       setRefused(problem instanceof Error ? problem.message : String(problem));
     }
   };
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <main className="sign-in">

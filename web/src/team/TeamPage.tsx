@@ -34,7 +34,7 @@ function People() {
     }
     void client.invalidateQueries({ queryKey: peopleQuery.queryKey });
   };
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <section>
@@ -130,7 +130,7 @@ function Tokens() {
       say.failed(problem);
     }
   };
-  if (error) return <Failed error={error} again={() => void refetch()} />;
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (
     <section>

@@ -18,9 +18,9 @@ const t = words.writing;
 export function WritingPage() {
   const { kind = "errors", key = "" } = useParams();
   const folder: Folder = kind === "fixes" ? "fixes" : "errors";
-  const { error, refetch } = useQuery(draftQuery(folder, key));
+  const { data, error, refetch } = useQuery(draftQuery(folder, key));
   // what does not exist yet is about to be written; anything else stands in the way
-  if (error && !(error instanceof HttpError && error.status === 404)) {
+  if (error && !data && !(error instanceof HttpError && error.status === 404)) {
     return <Failed error={error} again={() => void refetch()} />;
   }
   return <Desk key={`${folder}/${key}`} folder={folder} docKey={key} />;

@@ -118,7 +118,7 @@ public final class SecretFinder {
         keys();
         words();
         emails();
-        numbers();
+        PersonalNumbers.find(text, (from, to) -> add(Kind.NUMBER, from, to));
         return sorted();
     }
 
@@ -393,90 +393,5 @@ public final class SecretFinder {
             }
             at = indexOf("@", at + 1, text.length());
         }
-    }
-
-    /** Card numbers and account numbers, in groups or not. */
-    private void numbers() {
-        int i = 0;
-        while (i < text.length()) {
-            char c = text.charAt(i);
-            boolean begins = i == 0 || !Character.isLetterOrDigit(text.charAt(i - 1));
-            if (begins && c >= '0' && c <= '9') {
-                i = card(i);
-            } else if (begins && c >= 'A' && c <= 'Z') {
-                i = account(i);
-            } else {
-                i++;
-            }
-        }
-    }
-
-    private int card(int from) {
-        StringBuilder digits = new StringBuilder();
-        int end = from;
-        int groups = 1;
-        while (end < text.length() && digits.length() <= 19) {
-            char c = text.charAt(end);
-            boolean gap = (c == ' ' || c == '-')
-                    && end + 1 < text.length()
-                    && Character.isDigit(text.charAt(end + 1))
-                    && end > from;
-            if (c >= '0' && c <= '9') {
-                digits.append(c);
-            } else if (gap) {
-                groups++;
-            } else {
-                break;
-            }
-            end++;
-        }
-        boolean apart = end >= text.length() || !Character.isLetterOrDigit(text.charAt(end));
-        boolean card =
-                digits.length() >= 15 && digits.length() <= 19 && groups <= 5 && "3456".indexOf(digits.charAt(0)) >= 0;
-        if (card && apart && luhn(digits)) {
-            add(Kind.NUMBER, from, end);
-        }
-        return Math.max(end, from + 1);
-    }
-
-    static boolean luhn(CharSequence digits) {
-        int sum = 0;
-        for (int i = 0; i < digits.length(); i++) {
-            int d = digits.charAt(digits.length() - 1 - i) - '0';
-            int twice = i % 2 == 1 ? d * 2 : d;
-            sum += twice > 9 ? twice - 9 : twice;
-        }
-        return sum % 10 == 0;
-    }
-
-    private int account(int from) {
-        StringBuilder s = new StringBuilder();
-        int end = from;
-        while (end < text.length() && s.length() < 34) {
-            char c = text.charAt(end);
-            if (c >= 'A' && c <= 'Z' || c >= '0' && c <= '9') {
-                s.append(c);
-            } else if (c != ' ' || end + 1 >= text.length() || !Character.isDigit(text.charAt(end + 1))) {
-                break;
-            }
-            end++;
-        }
-        boolean shaped = s.length() >= 15
-                && Character.isLetter(s.charAt(1))
-                && Character.isDigit(s.charAt(2))
-                && Character.isDigit(s.charAt(3));
-        if (shaped && mod97(s.substring(4) + s.substring(0, 4)) == 1) {
-            add(Kind.NUMBER, from, end);
-        }
-        return Math.max(end, from + 1);
-    }
-
-    static int mod97(String account) {
-        int rest = 0;
-        for (int i = 0; i < account.length(); i++) {
-            int v = Character.getNumericValue(account.charAt(i));
-            rest = (rest * (v > 9 ? 100 : 10) + v) % 97;
-        }
-        return rest;
     }
 }

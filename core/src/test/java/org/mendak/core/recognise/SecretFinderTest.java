@@ -69,9 +69,9 @@ class SecretFinderTest {
     /** The examples of the standards. */
     @Test
     void checkDigits() {
-        assertThat(SecretFinder.luhn("79927398713")).isTrue();
-        assertThat(SecretFinder.luhn("79927398710")).isFalse();
-        assertThat(SecretFinder.mod97("WEST12345698765432GB82")).isEqualTo(1);
+        assertThat(PersonalNumbers.luhn("79927398713")).isTrue();
+        assertThat(PersonalNumbers.luhn("79927398710")).isFalse();
+        assertThat(PersonalNumbers.mod97("WEST12345698765432GB82")).isEqualTo(1);
     }
 
     @Property(tries = 500, seed = "20261125")

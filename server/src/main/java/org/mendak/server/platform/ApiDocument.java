@@ -30,7 +30,8 @@ class ApiDocument {
         SpringDocUtils.getConfig().addRequestWrapperToIgnore(Caller.class);
     }
 
-    private final Map<String, Class<?>> named = new ConcurrentHashMap<>();
+    /** Of the process, as the library's own memory of types is: a second application would be asked for no name that the first gave. */
+    private static final Map<String, Class<?>> NAMED = new ConcurrentHashMap<>();
 
     @Bean
     OpenAPI openApi() {
@@ -57,7 +58,7 @@ class ApiDocument {
                         ? ""
                         : c.getEnclosingClass().getSimpleName();
                 String name = around.replaceAll("(Controller|Service|Views|View|Sheets)$", "") + c.getSimpleName();
-                named.put(name, c);
+                NAMED.put(name, c);
                 return name;
             }
         };
@@ -73,7 +74,7 @@ class ApiDocument {
             }
             api.getComponents().getSchemas().forEach((name, schema) -> {
                 words(schema);
-                Class<?> type = named.get(name);
+                Class<?> type = NAMED.get(name);
                 if (type != null && type.isRecord()) {
                     exact(schema, type);
                 }

@@ -21,13 +21,7 @@ class AccessTest extends InBrowser {
     private void assertAccessible(String where) throws IOException {
         chrome.script(Files.readString(Path.of("../web/node_modules/axe-core/axe.min.js")));
         for (boolean dark : new boolean[] {false, true}) {
-            chrome.dark(dark);
-            chrome.await(
-                    where + " in its cloth",
-                    () -> chrome.script("return document.documentElement.dataset.cloth")
-                                    .equals(dark ? "night" : "linen")
-                            ? true
-                            : null);
+            chrome.wear(dark);
             Object found = chrome.later(RUN);
             assertThat((List<?>) found)
                     .as(where + (dark ? " by night" : " by day"))

@@ -51,7 +51,7 @@ class CaseInBrowserTest extends InBrowser {
         chrome.forgetCookies();
         chrome.press(Keys.ESCAPE);
         // somebody comes back to the window, which asks what has become of the case
-        chrome.script("document.dispatchEvent(new Event('visibilitychange'))");
+        chrome.script("document.dispatchEvent(new Event('visibilitychange', {bubbles: true}))");
         chrome.see(".over-all form");
         chrome.find(".over-all input[name=login]").sendKeys("agent");
         chrome.find(".over-all input[name=password]").sendKeys("mendak-demo" + Keys.ENTER);

@@ -73,6 +73,16 @@ final class Chrome implements AutoCloseable {
                                         Map.of("name", "prefers-reduced-motion", "value", "reduce"))));
     }
 
+    /** By day or by night, and waits until the page that is shown has changed its cloth. */
+    void wear(boolean dark) {
+        dark(dark);
+        await(
+                dark ? "the night cloth" : "linen",
+                () -> script("return document.documentElement.dataset.cloth").equals(dark ? "night" : "linen")
+                        ? true
+                        : null);
+    }
+
     void go(String path) {
         driver().get(address + path);
     }

@@ -49,13 +49,7 @@ class PlacesTest extends InBrowser {
                 chrome.go(place);
                 chrome.see("main h1, main h2");
                 for (boolean dark : new boolean[] {false, true}) {
-                    chrome.dark(dark);
-                    chrome.await(
-                            place + " in its cloth",
-                            () -> chrome.script("return document.documentElement.dataset.cloth")
-                                            .equals(dark ? "night" : "linen")
-                                    ? true
-                                    : null);
+                    chrome.wear(dark);
                     assertThat(chrome.script("return getComputedStyle(document.body).backgroundColor"))
                             .isEqualTo(dark ? "rgb(25, 27, 43)" : "rgb(245, 240, 228)");
                     chrome.assertFits(place + " at " + size[0] + (dark ? " by night" : " by day"));
