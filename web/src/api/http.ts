@@ -1,5 +1,6 @@
 /** Calls to the server. Every error is an HttpError that says what happened in words for the user. */
-import createClient from "openapi-fetch";
+import createClient, { type FetchResponse, type MaybeOptionalInit } from "openapi-fetch";
+import type { HttpMethod, MediaType, PathsWithMethod } from "openapi-typescript-helpers";
 import type { paths } from "./schema.gen";
 
 /** A call that the server refused, or that did not reach it (status 0). */
@@ -40,18 +41,34 @@ export function onSignedOut(tell: () => void): () => void {
   return () => signedOut.delete(tell);
 }
 
-/**
- * The server's calls, each typed by the API document: path, verb, parameters, body and answer. Use with {@link got}, or take its
- * response where headers matter.
- */
-export const api = createClient<paths>({
+const client = createClient<paths>({
   baseUrl: globalThis.location.origin,
   // looked up at each call, so that tests can play the server
   fetch: (request) => globalThis.fetch(request),
   querySerializer: { array: { style: "form", explode: true }, object: { style: "form", explode: true } },
 });
 
-api.use({
+type Init<P extends keyof paths, M extends HttpMethod & keyof paths[P]> = MaybeOptionalInit<paths[P], M>;
+
+/** The library's own calls infer what is sent, and so let pass what the server does not know; here the path alone decides. */
+type Call<M extends HttpMethod> = <P extends PathsWithMethod<paths, M>>(
+  path: P,
+  ...init: undefined extends Init<P, M> ? [Init<P, M>?] : [Init<P, M>]
+) => Promise<FetchResponse<NonNullable<paths[P][M]>, object, MediaType>>;
+
+/**
+ * The server's calls, each typed by the API document: path, verb, parameters, body and answer. Use with {@link got}, or take its
+ * response where headers matter.
+ */
+export const api = client as unknown as {
+  GET: Call<"get">;
+  POST: Call<"post">;
+  PUT: Call<"put">;
+  PATCH: Call<"patch">;
+  DELETE: Call<"delete">;
+};
+
+client.use({
   onRequest({ request }) {
     if (request.method !== "GET") request.headers.set(CSRF_HEADER, csrfToken());
     return request;
