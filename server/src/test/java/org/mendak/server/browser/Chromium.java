@@ -7,18 +7,22 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.logging.Level;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.logging.LogType;
 import org.openqa.selenium.logging.LoggingPreferences;
+import tools.jackson.databind.JsonNode;
 
 /**
  * Debian's Chromium without a monitor or a network: one process for many windows, each in a context of its own, which shares
  * no cookie, no storage and no cache with another.
  */
 final class Chromium implements AutoCloseable {
+
+    private static final int MOST_LOOKS = 2_000;
 
     private final Path profile;
     private final ChromeDriver driver;
@@ -86,7 +90,13 @@ final class Chromium implements AutoCloseable {
         String context = line.call("Target.createBrowserContext", Map.of())
                 .path("browserContextId")
                 .asString();
-        String handle = line.call("Target.createTarget", Map.of("url", "about:blank", "browserContextId", context))
+        CompletableFuture<JsonNode> made =
+                line.ask("Target.createTarget", Map.of("url", "about:blank", "browserContextId", context));
+        // a new window waits until the driver has seen it, and the driver looks only while it is asked for something
+        for (int i = 0; i < MOST_LOOKS && !made.isDone(); i++) {
+            driver.getWindowHandles();
+        }
+        String handle = DebuggerLine.result("Target.createTarget", made)
                 .path("targetId")
                 .asString();
         look(handle);

@@ -9,7 +9,9 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicInteger;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -49,12 +51,22 @@ final class DebuggerLine implements WebSocket.Listener, AutoCloseable {
                 .get(PATIENCE_S, TimeUnit.SECONDS);
     }
 
-    /** What a call answers; its error is thrown. */
-    JsonNode call(String method, Map<String, ?> params) {
+    /** Asks; what is answered, its error too, comes later. */
+    CompletableFuture<JsonNode> ask(String method, Map<String, ?> params) {
         int id = ids.incrementAndGet();
         CompletableFuture<JsonNode> answer = new CompletableFuture<>();
         asked.put(id, answer);
         line.sendText(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", params)), true);
+        return answer;
+    }
+
+    /** What a call answers; its error is thrown. */
+    JsonNode call(String method, Map<String, ?> params) {
+        return result(method, ask(method, params));
+    }
+
+    /** What was answered, waited for if need be; an error is thrown. */
+    static JsonNode result(String method, CompletableFuture<JsonNode> answer) {
         try {
             JsonNode said = answer.get(PATIENCE_S, TimeUnit.SECONDS);
             if (said.has("error")) {
@@ -64,7 +76,7 @@ final class DebuggerLine implements WebSocket.Listener, AutoCloseable {
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);
-        } catch (java.util.concurrent.ExecutionException | java.util.concurrent.TimeoutException e) {
+        } catch (ExecutionException | TimeoutException e) {
             throw new IllegalStateException(method, e);
         }
     }
