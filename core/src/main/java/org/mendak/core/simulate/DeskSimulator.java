@@ -15,12 +15,6 @@ import org.mendak.core.evidence.Outcome;
 /** Works cases the way a desk does: by a plan, sometimes otherwise, giving up now and then. */
 public final class DeskSimulator {
 
-    /** How many times as often as usual an error is met at some point of the span, in [0, 1); 0 or more. */
-    @FunctionalInterface
-    public interface Busy {
-        double times(HiddenError error, double opened);
-    }
-
     private static final double MINUTES_SPREAD = 0.35;
 
     /** The mean of a lognormal over its median: exp(σ²/2). */
@@ -41,16 +35,11 @@ public final class DeskSimulator {
      * arguments give equal cases. O(cases · fixes).
      */
     public static List<SimulatedCase> run(List<HiddenError> errors, Habits habits, int cases, long seed) {
-        return run(errors, habits, cases, seed, (error, opened) -> 1);
-    }
-
-    /** The same where errors have their seasons; see {@link Busy}. */
-    public static List<SimulatedCase> run(List<HiddenError> errors, Habits habits, int cases, long seed, Busy busy) {
         DeskSimulator desk = new DeskSimulator(habits, new Random(seed));
         List<SimulatedCase> log = new ArrayList<>();
         for (int i = 0; i < cases; i++) {
             double opened = desk.random.nextDouble();
-            HiddenError error = desk.pick(errors, opened, busy);
+            HiddenError error = desk.pick(errors);
             log.add(desk.work(error, opened, authored(error)));
         }
         log.sort(Comparator.comparingDouble(SimulatedCase::opened));
@@ -138,10 +127,8 @@ public final class DeskSimulator {
         return Math.max(0.5, Math.round(2 * fix.minutes() * Math.exp(MINUTES_SPREAD * random.nextGaussian())) / 2.0);
     }
 
-    private HiddenError pick(List<HiddenError> errors, double opened, Busy busy) {
-        return errors.get(choose(errors.stream()
-                .mapToDouble(e -> e.often() * busy.times(e, opened))
-                .toArray()));
+    private HiddenError pick(List<HiddenError> errors) {
+        return errors.get(choose(errors.stream().mapToDouble(HiddenError::often).toArray()));
     }
 
     private int choose(double[] weights) {

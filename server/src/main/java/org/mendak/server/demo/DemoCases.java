@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.mendak.core.evidence.LoggedAttempt;
@@ -34,14 +33,6 @@ final class DemoCases {
     private static final int NOT_OPEN = -1;
     private static final double LAST_DAYS = 7;
     private static final double IN_SEASON = 3;
-    private static final Function<Seed, Habits> HABITS = seed -> new Habits(
-            0.18,
-            0.08,
-            0.07,
-            0.03,
-            0.03,
-            new Habits.Slips(0.02, 0, 0),
-            new Habits.Size(seed.agents().size(), seed.piers().size() * 3, 3));
 
     private static final String NO_HASH = "0".repeat(64);
     private static final double ANSWERED = 0.6;
@@ -59,14 +50,24 @@ final class DemoCases {
     private final Seed seed;
     private final Library library;
     private final Instant now;
+    private final Habits habits;
     private final Map<String, SampleText> samples = new HashMap<>();
+
+    /** The chance of the case at hand. */
     private Random random;
 
     private DemoCases(Seed seed, Library library, Instant now) {
         this.seed = seed;
         this.library = library;
         this.now = now;
-        this.random = new Random(seed.seed());
+        habits = new Habits(
+                0.18,
+                0.08,
+                0.07,
+                0.03,
+                0.03,
+                new Habits.Slips(0.02, 0, 0),
+                new Habits.Size(seed.agents().size(), seed.piers().size() * 3, 3));
     }
 
     /**
@@ -116,7 +117,7 @@ final class DemoCases {
                 met = e;
             }
         }
-        return DeskSimulator.one(met, HABITS.apply(seed), opened, DeskSimulator.authored(met), chance);
+        return DeskSimulator.one(met, habits, opened, DeskSimulator.authored(met), chance);
     }
 
     /** When a case was opened, from its share of the span. */
