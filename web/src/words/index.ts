@@ -281,6 +281,7 @@ export const words = {
     } as Record<string, string>,
   },
   writing: {
+    inTheWay: "In the way of publishing",
     deskSays: "What the desk's records say of the published text",
     newKey: "File name",
     keyHint: "small letters, digits and dashes; it stays, so choose it well",

@@ -32,6 +32,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   const draft = useDraft(folder, docKey);
   const [note, setNote] = useState("");
   const [goTo, setGoTo] = useState<{ line: number; column: number } | null>(null);
+  const [inTheWay, setInTheWay] = useState<Problem[]>([]);
   const say = useSay();
   const client = useQueryClient();
   const lead = useContext(SignedIn).roles.includes("lead");
@@ -62,13 +63,19 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   const problems = draft.checked?.problems ?? [];
   const errors = problems.filter((p) => p.severity === "error").length;
   const moveTo = async (to: string) => {
-    if (draft.unsaved && (await saveNow()) === null) return;
+    const revision = draft.unsaved ? await saveNow() : draft.revision;
+    if (revision === null) return;
+    setInTheWay([]);
     try {
-      await transition(folder, docKey, to);
+      await transition(folder, docKey, to, revision);
       say.done(to === "published" ? t.published : t.sentToReview);
       void client.invalidateQueries({ queryKey: ["library"] });
       void client.invalidateQueries({ queryKey: ["writing", folder, docKey] });
     } catch (e) {
+      // what is judged only beside what readers see, such as a fix that is not published yet
+      if (e instanceof HttpError && Array.isArray(e.more.problems)) {
+        setInTheWay((e.more.problems as Problem[]).filter((p) => p.severity === "error"));
+      }
       say.failed(e);
     }
   };
@@ -126,6 +133,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           <Suspense fallback={<Coming />}>
             <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
           </Suspense>
+          {inTheWay.length > 0 && <Problems title={t.inTheWay} problems={inTheWay} onGo={setGoTo} />}
           <Problems problems={problems} onGo={setGoTo} />
           {(upkeep ?? []).length > 0 && (
             <Problems title={t.deskSays} problems={upkeep ?? []} onGo={setGoTo} />

@@ -62,10 +62,11 @@ export const upkeepQuery = (folder: Folder, key: string) =>
     staleTime: 60_000,
   });
 
-export const transition = (folder: Folder, key: string, to: string) =>
+/** Moves the revision that was looked at, and no newer one that somebody else saved meanwhile. */
+export const transition = (folder: Folder, key: string, to: string, revision: number) =>
   got(
     api.POST("/api/documents/{folder}/{key}/transitions", {
       params: at(folder, key),
-      body: { to, note: "" },
+      body: { to, revision, note: "" },
     }),
   );

@@ -30,6 +30,8 @@ export interface Draft {
   drop: () => void;
   found: boolean;
   status: string | null;
+  /** The revision that the text was begun from or saved as; null for a new document. */
+  revision: number | null;
   failed: Error | null;
 }
 
@@ -107,6 +109,7 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     found,
     failed,
     status: server?.status ?? null,
+    revision: server?.revision ? Number(server.revision) : null,
     change: (next) => (next === server?.text ? hold(null) : hold({ text: next, etag })),
     save: (note) => put(etag, note),
     takeTheirs: () => theirs && saved(theirs),

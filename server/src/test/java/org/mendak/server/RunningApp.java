@@ -26,7 +26,7 @@ public final class RunningApp implements AutoCloseable {
     private final TestDay.Ahead clock = new TestDay.Ahead();
     private final ConfigurableApplicationContext context;
 
-    private RunningApp(Path data, boolean ownsData, boolean demo) {
+    private RunningApp(Path data, boolean ownsData, boolean demo, String... settings) {
         this.data = data;
         this.ownsData = ownsData;
         List<String> args = new ArrayList<>(List.of(
@@ -35,6 +35,7 @@ public final class RunningApp implements AutoCloseable {
                 "--mendak.demo=" + demo,
                 "--mendak.demo-folder=" + DEMO,
                 "--logging.level.org.openqa=error"));
+        args.addAll(List.of(settings));
         // one start at a time: starting sets the logging of the whole process
         synchronized (STARTING) {
             context = new SpringApplicationBuilder(Mendak.class)
@@ -66,8 +67,8 @@ public final class RunningApp implements AutoCloseable {
     }
 
     /** A desk on a folder that stays when it is closed. */
-    public static RunningApp on(Path data) {
-        return new RunningApp(data, false, false);
+    public static RunningApp on(Path data, String... settings) {
+        return new RunningApp(data, false, false, settings);
     }
 
     /** Where it listens, without a slash at the end. */

@@ -102,7 +102,7 @@ final class ErrorReview {
         if (shelf.fixes().containsKey(fix)) {
             return true;
         }
-        found.error(line, "there is no fix \"" + fix + "\"", "write it first, or link to another one");
+        found.noFix(line, fix);
         return false;
     }
 

@@ -29,6 +29,15 @@ final class Findings {
         problems.add(new Problem(Problem.Severity.HINT, line, 1, message, remedy));
     }
 
+    /** A fix is linked to that is not there for those who are to read this. */
+    void noFix(int line, String fix) {
+        if (shelf.unseen().contains(fix)) {
+            error(line, "the fix \"" + fix + "\" is not published", "publish it first, or link to another one");
+        } else {
+            error(line, "there is no fix \"" + fix + "\"", "write it first, or link to another one");
+        }
+    }
+
     /** A condition that can only come out one way was meant otherwise. */
     void sense(Condition condition, String text, int line) {
         Map<String, List<String>> choices = new HashMap<>();

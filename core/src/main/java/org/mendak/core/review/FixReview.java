@@ -83,7 +83,7 @@ final class FixReview {
         String key = step.part().fix();
         Fix part = shelf.fixes().get(key);
         if (part == null) {
-            found.error(step.line(), "there is no fix \"" + key + "\"", "write it first, or link to another one");
+            found.noFix(step.line(), key);
             return;
         }
         found.parameters(key, step.part().with(), values, step.line());

@@ -19,11 +19,19 @@ public final class Reviewer {
      *
      * @param fixes the fixes that exist, drafts included, by key
      * @param errors the known errors that exist, drafts included, by key
+     * @param unseen the keys of fixes that exist, but not for readers, and so not here
      */
-    public record Shelf(Map<String, Fix> fixes, Map<String, KnownError> errors, Vocabulary vocabulary) {
+    public record Shelf(
+            Map<String, Fix> fixes, Map<String, KnownError> errors, Vocabulary vocabulary, Set<String> unseen) {
         public Shelf {
             fixes = Map.copyOf(fixes);
             errors = Map.copyOf(errors);
+            unseen = Set.copyOf(unseen);
+        }
+
+        /** A shelf on which everything that exists stands. */
+        public Shelf(Map<String, Fix> fixes, Map<String, KnownError> errors, Vocabulary vocabulary) {
+            this(fixes, errors, vocabulary, Set.of());
         }
 
         /** Whether every case may know something of this name: it has it itself, the vocabulary declares it, or a question sets it. */

@@ -9,16 +9,20 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.mendak.server.platform.DeskRefused;
 import org.mendak.server.platform.LocalDoor;
+import org.mendak.server.platform.MachineClock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** {@code import DIR [--publish]}, {@code export DIR} and {@code scan FILE [--json]}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
+/** {@code import DIR [--publish]}, {@code export DIR}, {@code scan FILE [--json]}, {@code backup FILE} and {@code restore FILE}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
 public final class Cli {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -46,20 +50,23 @@ public final class Cli {
     }
 
     public static void main(String[] args) throws Exception {
-        System.exit(call(List.of(args), new Terminal(System.out, System.err)));
+        System.exit(call(List.of(args), new Terminal(System.out, System.err), MachineClock.utc()));
     }
 
     /** Does what the arguments say; the exit status. */
-    static int call(List<String> args, Terminal terminal) throws IOException, InterruptedException {
+    static int call(List<String> args, Terminal terminal, Clock clock) throws IOException, InterruptedException {
         try {
-            return run(new ArrayList<>(args), terminal);
+            return run(new ArrayList<>(args), terminal, clock);
         } catch (Stop s) {
             terminal.err().println(s.getMessage());
             return s.status;
+        } catch (DeskRefused refused) {
+            terminal.err().println(refused.getMessage());
+            return 1;
         }
     }
 
-    private static int run(List<String> args, Terminal terminal) throws IOException, InterruptedException {
+    private static int run(List<String> args, Terminal terminal, Clock clock) throws IOException, InterruptedException {
         List<Path> data = new ArrayList<>();
         for (int i = args.indexOf("--data"); i >= 0; i = args.indexOf("--data")) {
             if (i + 1 >= args.size()) {
@@ -71,10 +78,23 @@ public final class Cli {
         boolean publish = args.remove("--publish");
         boolean json = args.remove("--json");
         if (args.size() != 2) {
-            throw new Stop(2, "usage: import DIR [--publish] | export DIR | scan FILE [--json]");
+            throw new Stop(
+                    2, "usage: import DIR [--publish] | export DIR | scan FILE [--json] | backup FILE | restore FILE");
         }
-        Cli cli = find(data, terminal);
         Path folder = Path.of(args.get(1));
+        DeskCopies copies = new DeskCopies(terminal, clock);
+        if (args.get(0).equals("restore")) {
+            return copies.restore(DeskCopies.chosen(data), folder);
+        }
+        Optional<Cli> running = find(data, terminal);
+        if (args.get(0).equals("backup")) {
+            return running.isPresent()
+                    ? copies.backupServing(running.get(), folder)
+                    : copies.backupClosed(DeskCopies.chosen(data), folder);
+        }
+        Cli cli = running.orElseThrow(() -> new Stop(
+                1,
+                "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo)."));
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
             case "export" -> cli.exportTo(folder);
@@ -83,26 +103,26 @@ public final class Cli {
         };
     }
 
-    private static Cli find(List<Path> data, Terminal terminal) throws IOException {
+    private static Optional<Cli> find(List<Path> data, Terminal terminal) throws IOException {
         for (Path folder : data) {
             Path file = folder.resolve(LocalDoor.FILE);
             if (Files.isReadable(file)) {
                 List<String> lines = Files.readAllLines(file);
                 Cli cli = new Cli(lines.get(0), lines.get(1), terminal);
                 if (cli.answers()) {
-                    return cli;
+                    return Optional.of(cli);
                 }
             }
         }
-        throw new Stop(
-                1, "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo).");
+        return Optional.empty();
     }
 
     private boolean answers() {
         try {
-            return send("GET", "/actuator/health", HttpRequest.BodyPublishers.noBody())
-                            .statusCode()
-                    == 200;
+            // one that is not well answers all the same
+            int status = send("GET", "/actuator/health", HttpRequest.BodyPublishers.noBody())
+                    .statusCode();
+            return status == 200 || status == 503;
         } catch (ConnectException e) {
             return false;
         } catch (IOException | InterruptedException e) {
@@ -110,7 +130,7 @@ public final class Cli {
         }
     }
 
-    private HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body)
+    HttpResponse<byte[]> send(String method, String path, HttpRequest.BodyPublisher body)
             throws IOException, InterruptedException {
         return send(method, path, "application/octet-stream", body);
     }
@@ -178,6 +198,23 @@ public final class Cli {
     }
 
     private int watch(String job) throws IOException, InterruptedException {
+        return report(ended(job));
+    }
+
+    /** Fetches a file whole. */
+    void fetch(String path, Path into) throws IOException, InterruptedException {
+        HttpResponse<Path> r = http.send(
+                HttpRequest.newBuilder(URI.create(address + path))
+                        .header("Authorization", "Bearer " + secret)
+                        .build(),
+                HttpResponse.BodyHandlers.ofFile(into));
+        if (r.statusCode() != 200) {
+            throw new Stop(1, "the server answered " + r.statusCode());
+        }
+    }
+
+    /** Shows how far a job is until it has ended. */
+    JsonNode ended(String job) throws IOException, InterruptedException {
         String shown = "";
         while (true) {
             JsonNode v = JSON.readTree(send("GET", "/api/jobs/" + job, HttpRequest.BodyPublishers.noBody())
@@ -191,7 +228,7 @@ public final class Cli {
             }
             if (!v.path("state").asString().equals("running")) {
                 terminal.out().println();
-                return report(v);
+                return v;
             }
             Thread.sleep(150);
         }

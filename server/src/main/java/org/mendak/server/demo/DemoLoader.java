@@ -8,12 +8,14 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.ReadyCheck;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.team.TeamService;
@@ -21,7 +23,7 @@ import org.springframework.stereotype.Component;
 
 /** Loads the demo: three sign-ins, the documents, eighteen months of cases, and a few that are open. */
 @Component
-class DemoLoader {
+class DemoLoader implements ReadyCheck {
 
     static final String PASSWORD = "mendak-demo";
     private static final int BATCH = 500;
@@ -32,6 +34,7 @@ class DemoLoader {
     private final CaseIntake cases;
     private final Db db;
     private final Clock clock;
+    private volatile boolean loaded;
 
     DemoLoader(Settings settings, TeamService team, LibraryService library, CaseIntake cases, Db db, Clock clock) {
         this.settings = settings;
@@ -42,8 +45,18 @@ class DemoLoader {
         this.clock = clock;
     }
 
+    @Override
+    public Optional<String> missing() {
+        return settings.demo() && !loaded ? Optional.of("the demo is not loaded yet") : Optional.empty();
+    }
+
     /** Does nothing if there are documents already. */
     void load() {
+        fill();
+        loaded = true;
+    }
+
+    private void fill() {
         Seed seed = Seed.read(settings.demoFolder().resolve("seed.yaml"));
         team.plant("agent", seed.agents().get(0), Role.AGENT, PASSWORD);
         team.plant("author", seed.agents().get(1), Role.AUTHOR, PASSWORD);

@@ -1,5 +1,6 @@
 package org.mendak.server.demo;
 
+import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.team.TeamService;
 import org.springframework.boot.ApplicationArguments;
@@ -25,6 +26,16 @@ class Greeting implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments args) {
+        try {
+            greet();
+        } catch (Refusal r) {
+            // it serves for reading, and health says that it is not all there
+            System.out.println("\nMendak is ready at http://127.0.0.1:"
+                    + context.getWebServer().getPort() + "/ for reading.\n" + r.getMessage() + "\nCtrl+C ends it.\n");
+        }
+    }
+
+    private void greet() {
         String address = "http://127.0.0.1:" + context.getWebServer().getPort() + "/";
         StringBuilder text = new StringBuilder();
         if (settings.demo()) {

@@ -28,8 +28,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DocumentController {
 
+    /** {@code revision} is the one that was looked at; without it the newest is meant. */
     @Asked
-    record Transition(String to, String note) {}
+    record Transition(String to, Integer revision, String note) {}
 
     record Draft(String kind, String key, String text) {}
 
@@ -120,7 +121,8 @@ class DocumentController {
         Status to = Status.named(String.valueOf(body.to()))
                 .orElseThrow(() -> Refusal.invalid(
                         "\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
-        return library.transition(caller, kind(folder), key, to, note(body.note() == null ? "" : body.note()));
+        return library.transition(
+                caller, kind(folder), key, to, body.revision(), note(body.note() == null ? "" : body.note()));
     }
 
     @PostMapping("/api/documents/problems")

@@ -56,6 +56,17 @@ class DocumentStore {
         return texts(tx, kind, "published");
     }
 
+    record Number(String key, int revision) {}
+
+    /** Which revision readers see of every document of a kind; of one moment. */
+    List<Number> publishedNumbers(Tx tx, DocumentKind kind) {
+        return tx.list(
+                "select doc_key, published from document where kind = ? and status <> 'retired' and published is not null"
+                        + " order by doc_key",
+                r -> new Number(r.getString("doc_key"), r.getInt("published")),
+                kind.word());
+    }
+
     private static List<Text> texts(Tx tx, DocumentKind kind, String which) {
         return tx.list(
                 "select d.doc_key, r.number, r.text from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key"

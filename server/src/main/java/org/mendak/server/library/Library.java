@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
@@ -59,6 +60,17 @@ public record Library(
             fix(key).ifPresent(f -> keys.addAll(WorkedStep.parts(f, this::fix)));
         }
         return keys;
+    }
+
+    /** The titles of what readers see that tries this fix or runs it as a part, sorted. */
+    public List<String> usersOf(String fix) {
+        Stream<String> runbooks =
+                errors.values().stream().filter(e -> fixKeys(e).contains(fix)).map(e -> "\"" + e.title() + "\"");
+        Stream<String> wholes = fixes.values().stream()
+                .filter(f -> f.steps().stream()
+                        .anyMatch(s -> s.part() != null && s.part().fix().equals(fix)))
+                .map(f -> "\"" + f.title() + "\"");
+        return Stream.concat(runbooks, wholes).sorted().toList();
     }
 
     /** The keys of an error's fixes in the author's order. */

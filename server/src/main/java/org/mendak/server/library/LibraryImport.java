@@ -89,24 +89,36 @@ final class LibraryImport {
         return parsed;
     }
 
-    /** Judges each beside what is there and what comes with it. */
+    /**
+     * Judges each beside what is there and what comes with it. What was rejected does not come, so those that need it are
+     * judged again.
+     */
     private void judge(
             Reviewer.Shelf shelf, Vocabulary vocabulary, Map<LibraryService.Incoming, ParsedDocument> parsed) {
-        Map<String, Fix> fixes = new HashMap<>(shelf.fixes());
-        parsed.values().stream().filter(p -> p.fix() != null).forEach(p -> fixes.put(p.key(), p.fix()));
-        Map<String, KnownError> none = Map.of(); // shared codes are hints, which an import does not report
-        Reviewer.Shelf all = new Reviewer.Shelf(fixes, none, vocabulary);
-        int done = parsed.size();
-        for (Map.Entry<LibraryService.Incoming, ParsedDocument> e : parsed.entrySet()) {
-            reject(e.getKey().path(), Reviewer.review(e.getValue(), all));
-            progress.at(++done, 2L * parsed.size());
-        }
+        Map<LibraryService.Incoming, ParsedDocument> left = new LinkedHashMap<>(parsed);
+        int before;
+        do {
+            before = left.size();
+            Map<String, Fix> fixes = new HashMap<>(shelf.fixes());
+            left.values().stream().filter(p -> p.fix() != null).forEach(p -> fixes.put(p.key(), p.fix()));
+            Map<String, KnownError> none = Map.of(); // shared codes are hints, which an import does not report
+            Reviewer.Shelf all = new Reviewer.Shelf(fixes, none, vocabulary, shelf.unseen());
+            int done = parsed.size();
+            for (Map.Entry<LibraryService.Incoming, ParsedDocument> e : List.copyOf(left.entrySet())) {
+                if (reject(e.getKey().path(), Reviewer.review(e.getValue(), all))) {
+                    left.remove(e.getKey());
+                }
+                progress.at(++done, 2L * parsed.size());
+            }
+        } while (left.size() < before);
     }
 
-    private void reject(String path, List<Problem> problems) {
+    private boolean reject(String path, List<Problem> problems) {
+        int before = rejected.size();
         problems.stream()
                 .filter(Problem::stopsPublishing)
                 .forEach(p -> rejected.add(new LibraryService.Rejected(path, p.line(), p.column(), p.message())));
+        return rejected.size() > before;
     }
 
     /** What to write; empty if the stored text is the same and nothing is to be published. */

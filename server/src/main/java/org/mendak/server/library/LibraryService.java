@@ -7,7 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -15,61 +16,72 @@ import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookParser;
-import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.ReadyCheck;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 
 /** The rules about documents: every save is a revision, readers see the published one, only publishing refuses errors. */
 @Service
-public class LibraryService {
-
-    private static final int MOST_PARSED = 50_000;
+public class LibraryService implements ReadyCheck {
 
     private final Db db;
     private final DocumentStore store;
     private final AuditStore audit;
     private final Clock clock;
-    private final ApplicationEventPublisher events;
+    private final PublishedLibrary published;
+    private final ParsedDocuments parsed;
 
-    private record Source(DocumentKind kind, String key, String text) {}
+    /** What readers see is changed by one at a time, so that what was judged together is true together. */
+    private final Object publishing = new Object();
 
-    /** What was parsed before: a change parses what changed, not the library. */
-    private final Map<Source, ParsedDocument> parsed = new ConcurrentHashMap<>();
-
-    private volatile Library library;
-
-    LibraryService(Db db, DocumentStore store, AuditStore audit, Clock clock, ApplicationEventPublisher events) {
+    LibraryService(
+            Db db,
+            DocumentStore store,
+            AuditStore audit,
+            Clock clock,
+            PublishedLibrary published,
+            ParsedDocuments parsed) {
         this.db = db;
         this.store = store;
         this.audit = audit;
         this.clock = clock;
-        this.events = events;
-        this.library = db.tx(this::load);
+        this.published = published;
+        this.parsed = parsed;
     }
 
     /** What readers see now. */
     public Library library() {
-        return library;
+        return published.now();
+    }
+
+    /** Whether what readers see lags behind what was published, because the stored library cannot be read. */
+    public boolean lags() {
+        return published.lags();
+    }
+
+    @Override
+    public Optional<String> missing() {
+        return lags() ? Optional.of("what was published cannot be read") : Optional.empty();
     }
 
     /** A known error as it stood in one revision; empty if that cannot be read. */
     public Optional<KnownError> errorAt(Tx tx, String key, int revision) {
         return store.text(tx, "error", key, revision)
-                .map(t -> parse(DocumentKind.ERROR, key, t).error());
+                .map(t -> parsed.of(DocumentKind.ERROR, key, revision, t).error());
     }
 
     /** A fix as it stood in one revision; empty if that cannot be read. */
     public Optional<Fix> fixAt(Tx tx, String key, int revision) {
         return store.text(tx, "fix", key, revision)
-                .map(t -> parse(DocumentKind.FIX, key, t).fix());
+                .map(t -> parsed.of(DocumentKind.FIX, key, revision, t).fix());
     }
 
     /** When the revision that readers see was written; empty if they see none. */
@@ -102,7 +114,8 @@ public class LibraryService {
             }
             int revision = draft ? d.latest() : d.published();
             String text = store.text(tx, kind.word(), key, revision).orElseThrow();
-            List<Problem> problems = draft ? Reviewer.review(parse(kind, key, text), shelf(tx)) : List.of();
+            List<Problem> problems =
+                    draft ? Reviewer.review(parsed.of(kind, key, revision, text), shelf(tx)) : List.of();
             return new Opened(view(d, revision, problems), text, StoredDocument.etag(revision));
         });
     }
@@ -151,22 +164,38 @@ public class LibraryService {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
         checkKey(key);
         checkText(text);
-        return db.tx(tx -> {
-            Optional<StoredDocument> old = store.lock(tx, kind, key);
-            checkPrecondition(old, ifMatch, create);
-            int number = old.map(d -> d.latest() + 1).orElse(1);
-            ParsedDocument p = parse(kind, key, text);
-            StoredDocument d = new StoredDocument(
-                    kind,
-                    key,
-                    cut(p.title()),
-                    Status.DRAFT,
-                    number,
-                    old.map(StoredDocument::published).orElse(null));
-            store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), note), clock.instant());
-            audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
-            return new Opened(view(d, number, Reviewer.review(p, shelf(tx))), text, d.etag());
-        });
+        try {
+            return db.tx(tx -> save(tx, caller, new Typed(kind, key, text, ifMatch, create, note)));
+        } catch (DbException e) {
+            if (create && e.isDuplicate()) {
+                throw Refusal.preconditionFailed("\"" + key + "\" exists already. Nothing was stored.", Map.of());
+            }
+            throw e;
+        }
+    }
+
+    private record Typed(DocumentKind kind, String key, String text, String ifMatch, boolean create, String note) {}
+
+    private Opened save(Tx tx, Caller caller, Typed t) {
+        DocumentKind kind = t.kind();
+        String key = t.key();
+        String text = t.text();
+        Optional<StoredDocument> old = store.lock(tx, kind, key);
+        checkPrecondition(old, t.ifMatch(), t.create());
+        int number = old.map(d -> d.latest() + 1).orElse(1);
+        ParsedDocument p = RunbookParser.parse(kind, key, text);
+        // before it is written: what is parsed of a revision is kept, and this one may yet be rolled back
+        Reviewer.Shelf shelf = shelf(tx);
+        StoredDocument d = new StoredDocument(
+                kind,
+                key,
+                cut(p.title()),
+                Status.DRAFT,
+                number,
+                old.map(StoredDocument::published).orElse(null));
+        store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), t.note()), clock.instant());
+        audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
+        return new Opened(view(d, number, Reviewer.review(p, shelf)), text, d.etag());
     }
 
     /**
@@ -192,12 +221,13 @@ public class LibraryService {
             }
             String text =
                     change.apply(store.text(tx, kind.word(), key, d.published()).orElseThrow());
-            ParsedDocument p = parse(kind, key, text);
+            ParsedDocument p = RunbookParser.parse(kind, key, text);
+            Reviewer.Shelf shelf = shelf(tx);
             StoredDocument draft =
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
             store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
-            return view(draft, draft.latest(), Reviewer.review(p, shelf(tx)));
+            return view(draft, draft.latest(), Reviewer.review(p, shelf));
         });
     }
 
@@ -241,50 +271,93 @@ public class LibraryService {
         return Map.of("currentEtag", etag);
     }
 
-    /** Moves a document's newest revision to another status. */
-    View transition(Caller caller, DocumentKind kind, String key, Status to, String note) {
+    /**
+     * Moves a document to another status.
+     *
+     * @param revision which revision is meant; null for the newest. Only publishing takes one that is not the newest.
+     */
+    View transition(Caller caller, DocumentKind kind, String key, Status to, Integer revision, String note) {
         boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
         caller.may(
                 lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
-        return db.tx(tx -> {
-            StoredDocument d = existing(store.lock(tx, kind, key), kind, key);
-            String text = store.text(tx, kind.word(), key, d.latest()).orElseThrow();
-            List<Problem> problems = Reviewer.review(parse(kind, key, text), shelf(tx));
-            if (lead && to == Status.PUBLISHED && problems.stream().anyMatch(Problem::stopsPublishing)) {
-                throw Refusal.invalid(
-                        "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
-            }
-            StoredDocument moved = new StoredDocument(
-                    kind,
-                    key,
-                    d.title(),
-                    to,
-                    d.latest(),
-                    to == Status.PUBLISHED ? (Integer) d.latest() : d.published());
-            store.status(tx, moved);
-            audit.write(
-                    tx,
-                    caller,
-                    "document-" + to.word(),
-                    kind.word() + "/" + key,
-                    "revision " + d.latest() + " " + note);
-            if (lead) {
-                replace(tx);
-            }
-            return view(moved, moved.latest(), problems);
-        });
+        if (!lead) {
+            return db.tx(tx -> move(tx, caller, new Move(kind, key, to, revision, note)));
+        }
+        synchronized (publishing) {
+            return db.tx(tx -> {
+                published.change(tx);
+                return move(tx, caller, new Move(kind, key, to, revision, note));
+            });
+        }
+    }
+
+    private record Move(DocumentKind kind, String key, Status to, Integer revision, String note) {}
+
+    private View move(Tx tx, Caller caller, Move m) {
+        StoredDocument d = existing(store.lock(tx, m.kind(), m.key()), m.kind(), m.key());
+        int revision = m.revision() == null ? d.latest() : m.revision();
+        String text = store.text(tx, m.kind().word(), m.key(), revision)
+                .orElseThrow(() -> Refusal.notFound("There is no revision " + revision + "."));
+        if (revision != d.latest() && m.to() != Status.PUBLISHED) {
+            throw Refusal.preconditionFailed(
+                    "Revision " + revision + " is no longer the newest. Nothing was changed.", current(d.etag()));
+        }
+        ParsedDocument p = parsed.of(m.kind(), m.key(), revision, text);
+        List<Problem> problems = Reviewer.review(p, m.to() == Status.PUBLISHED ? visibleShelf(tx) : shelf(tx));
+        if (m.to() == Status.PUBLISHED && problems.stream().anyMatch(Problem::stopsPublishing)) {
+            throw Refusal.invalid(
+                    "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
+        }
+        if (m.to() == Status.RETIRED) {
+            refuseUsed(d);
+        }
+        StoredDocument moved = moved(d, m.to(), revision, p);
+        store.status(tx, moved);
+        audit.write(
+                tx,
+                caller,
+                "document-" + m.to().word(),
+                m.kind().word() + "/" + m.key(),
+                "revision " + revision + " " + m.note());
+        return view(moved, moved.latest(), problems);
+    }
+
+    /** With an older revision published the newest stays the draft that it is. */
+    private static StoredDocument moved(StoredDocument d, Status to, int revision, ParsedDocument p) {
+        boolean newest = revision == d.latest();
+        Status status = newest ? to : d.status() == Status.IN_REVIEW ? Status.IN_REVIEW : Status.DRAFT;
+        return new StoredDocument(
+                d.kind(),
+                d.key(),
+                newest ? cut(p.title()) : d.title(),
+                status,
+                d.latest(),
+                to == Status.PUBLISHED ? (Integer) revision : d.published());
+    }
+
+    /** Readers must never meet a runbook whose fix is gone. */
+    private void refuseUsed(StoredDocument d) {
+        List<String> users = d.kind() == DocumentKind.FIX ? library().usersOf(d.key()) : List.of();
+        if (!users.isEmpty()) {
+            throw Refusal.conflict(
+                    "\"" + d.key() + "\" is still used by "
+                            + String.join(", ", users.subList(0, Math.min(5, users.size())))
+                            + (users.size() > 5 ? " and " + (users.size() - 5) + " more" : "")
+                            + ". Take it out there first. Nothing was changed.",
+                    Map.of("usedBy", users));
+        }
     }
 
     /** A text that is not stored: its problems, and what readers would see of it, as far as it can be read. */
     Sheets.Checked check(Caller caller, DocumentKind kind, String key, String text) {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
-        ParsedDocument parsed = RunbookParser.parse(kind, key, text);
-        List<Problem> problems = db.tx(tx -> Reviewer.review(parsed, shelf(tx)));
+        ParsedDocument p = RunbookParser.parse(kind, key, text);
+        List<Problem> problems = Reviewer.review(p, db.tx(this::shelf));
         return new Sheets.Checked(
                 problems,
-                parsed.error() == null ? null : Sheets.sheet(parsed.error(), library),
-                parsed.fix() == null ? null : Sheets.sheet(parsed.fix(), library));
+                p.error() == null ? null : Sheets.sheet(p.error(), library()),
+                p.fix() == null ? null : Sheets.sheet(p.fix(), library()));
     }
 
     /** The vocabulary's text; empty text and revision 0 if none was written. */
@@ -297,20 +370,24 @@ public class LibraryService {
     Opened saveVocabulary(Caller caller, String text, String ifMatch, boolean create) {
         caller.may(Role.LEAD, Scope.LIBRARY, "change the vocabulary");
         checkText(text);
-        db.run(tx -> {
-            Optional<DocumentStore.Text> old = store.vocabulary(tx);
-            int revision = old.map(DocumentStore.Text::revision).orElse(0);
-            if (!create && ifMatch == null) {
-                throw Refusal.preconditionRequired("Say which revision you changed: If-Match with its ETag.");
-            }
-            if (create ? revision > 0 : !StoredDocument.etag(revision).equals(ifMatch)) {
-                throw Refusal.preconditionFailed(
-                        "Somebody else saved it meanwhile. Your text was not stored.",
-                        current(StoredDocument.etag(revision)));
-            }
-            putVocabulary(tx, caller, text, revision + 1);
-        });
+        synchronized (publishing) {
+            db.run(tx -> saveVocabulary(tx, caller, text, ifMatch, create));
+        }
         return vocabulary();
+    }
+
+    private void saveVocabulary(Tx tx, Caller caller, String text, String ifMatch, boolean create) {
+        Optional<DocumentStore.Text> old = store.vocabulary(tx);
+        int revision = old.map(DocumentStore.Text::revision).orElse(0);
+        if (!create && ifMatch == null) {
+            throw Refusal.preconditionRequired("Say which revision you changed: If-Match with its ETag.");
+        }
+        if (create ? revision > 0 : !StoredDocument.etag(revision).equals(ifMatch)) {
+            throw Refusal.preconditionFailed(
+                    "Somebody else saved it meanwhile. Your text was not stored.",
+                    current(StoredDocument.etag(revision)));
+        }
+        putVocabulary(tx, caller, text, revision + 1);
     }
 
     private void putVocabulary(Tx tx, Caller caller, String text, int revision) {
@@ -320,7 +397,7 @@ public class LibraryService {
         }
         store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());
         audit.write(tx, caller, "vocabulary-saved", "library", "revision " + revision);
-        replace(tx);
+        published.change(tx);
     }
 
     /** Everything that is stored in its newest form, for export: path to text. */
@@ -336,62 +413,46 @@ public class LibraryService {
         });
     }
 
+    /** The newest of everything, drafts included: what an author writes beside. */
     private Reviewer.Shelf shelf(Tx tx) {
+        Library now = library();
         Map<String, Fix> fixes = new HashMap<>();
         Map<String, KnownError> errors = new HashMap<>();
-        for (DocumentStore.Text t : store.latestTexts(tx, DocumentKind.FIX)) {
-            ParsedDocument d = parse(DocumentKind.FIX, t.key(), t.text());
-            if (d.fix() != null) {
-                fixes.put(t.key(), d.fix());
+        for (StoredDocument d : store.all(tx)) {
+            if (d.status() == Status.RETIRED) {
+                continue;
+            }
+            boolean atHand = Integer.valueOf(d.latest())
+                    .equals(now.revisions().get(d.kind().word() + "/" + d.key()));
+            if (d.kind() == DocumentKind.FIX) {
+                Fix f = atHand ? now.fixes().get(d.key()) : newest(tx, d).fix();
+                Optional.ofNullable(f).ifPresent(x -> fixes.put(d.key(), x));
+            } else {
+                KnownError e =
+                        atHand ? now.errors().get(d.key()) : newest(tx, d).error();
+                Optional.ofNullable(e).ifPresent(x -> errors.put(d.key(), x));
             }
         }
-        for (DocumentStore.Text t : store.latestTexts(tx, DocumentKind.ERROR)) {
-            ParsedDocument d = parse(DocumentKind.ERROR, t.key(), t.text());
-            if (d.error() != null) {
-                errors.put(t.key(), d.error());
-            }
+        return new Reviewer.Shelf(fixes, errors, published.vocabulary(tx));
+    }
+
+    private ParsedDocument newest(Tx tx, StoredDocument d) {
+        String text = store.text(tx, d.kind().word(), d.key(), d.latest()).orElseThrow();
+        return parsed.of(d.kind(), d.key(), d.latest(), text);
+    }
+
+    /** What readers see: what is to be published is judged beside that alone. */
+    private Reviewer.Shelf visibleShelf(Tx tx) {
+        if (lags()) {
+            throw Refusal.unavailable(
+                    "The stored library cannot be read at the moment. Nothing was changed; try again.");
         }
-        return new Reviewer.Shelf(fixes, errors, loadVocabulary(tx));
-    }
-
-    private Vocabulary loadVocabulary(Tx tx) {
-        return store.vocabulary(tx)
-                .map(v -> RunbookParser.vocabulary(v.text()).vocabulary())
-                .orElse(Vocabulary.EMPTY);
-    }
-
-    private ParsedDocument parse(DocumentKind kind, String key, String text) {
-        if (parsed.size() > MOST_PARSED) {
-            parsed.clear();
-        }
-        return parsed.computeIfAbsent(new Source(kind, key, text), k -> RunbookParser.parse(kind, key, text));
-    }
-
-    private Library load(Tx tx) {
-        Map<String, KnownError> errors = new HashMap<>();
-        Map<String, Fix> fixes = new HashMap<>();
-        Map<String, Integer> revisions = new HashMap<>();
-        for (DocumentKind kind : DocumentKind.values()) {
-            for (DocumentStore.Text t : store.publishedTexts(tx, kind)) {
-                ParsedDocument d = parse(kind, t.key(), t.text());
-                revisions.put(kind.word() + "/" + t.key(), t.revision());
-                if (d.error() != null) {
-                    errors.put(t.key(), d.error());
-                } else if (d.fix() != null) {
-                    fixes.put(t.key(), d.fix());
-                }
-            }
-        }
-        return new Library(errors, fixes, loadVocabulary(tx), revisions);
-    }
-
-    /** Readers see the change once it is committed. */
-    private void replace(Tx tx) {
-        Library next = load(tx);
-        tx.afterCommit(() -> {
-            library = next;
-            events.publishEvent(new LibraryChanged(next));
-        });
+        Library now = library();
+        Set<String> unseen = store.all(tx).stream()
+                .filter(d -> d.kind() == DocumentKind.FIX && !d.visible())
+                .map(StoredDocument::key)
+                .collect(Collectors.toSet());
+        return new Reviewer.Shelf(now.fixes(), now.errors(), published.vocabulary(tx), unseen);
     }
 
     /** One document of an import. */
@@ -420,10 +481,18 @@ public class LibraryService {
             ImportMode mode,
             org.mendak.server.platform.Jobs.Progress progress) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
-        return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)
-                .run(shelf(tx), documents, vocabulary, rejectedBefore, mode, () -> {
-                    audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
-                    replace(tx);
-                }));
+        synchronized (publishing) {
+            return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)
+                    .run(
+                            mode.publish() ? visibleShelf(tx) : shelf(tx),
+                            documents,
+                            vocabulary,
+                            rejectedBefore,
+                            mode,
+                            () -> {
+                                audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
+                                published.change(tx);
+                            }));
+        }
     }
 }

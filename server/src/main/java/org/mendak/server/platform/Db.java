@@ -14,9 +14,11 @@ import org.springframework.stereotype.Component;
 public class Db {
 
     private final DataSource source;
+    private final DeskState state;
 
-    Db(DataSource source) {
+    Db(DataSource source, DeskState state) {
         this.source = source;
+        this.state = state;
     }
 
     /**
@@ -29,19 +31,29 @@ public class Db {
         Tx tx;
         T result;
         try (Connection c = source.getConnection()) {
-            tx = new Tx(c);
+            tx = new Tx(c, state);
             try {
                 result = work.apply(tx);
                 c.commit();
             } catch (RuntimeException | Error e) {
-                c.rollback();
+                rollback(c, e);
                 throw e;
             }
         } catch (SQLException e) {
+            state.seen(e);
             throw new DbException("transaction failed", e);
         }
         tx.committed();
         return result;
+    }
+
+    /** What went wrong first is what is told. */
+    private static void rollback(Connection c, Throwable first) {
+        try {
+            c.rollback();
+        } catch (SQLException e) {
+            first.addSuppressed(e);
+        }
     }
 
     /** {@link #tx} for work without a result. */

@@ -27,14 +27,13 @@ public class LocalDoor {
     private final Path file;
     private final String secret = Secrets.random();
 
-    LocalDoor(Settings settings) {
-        file = settings.folder().resolve(FILE);
+    LocalDoor(DeskFolder folder) {
+        file = folder.path().resolve(FILE);
     }
 
     @EventListener
     void listening(WebServerInitializedEvent event) {
         try {
-            Files.createDirectories(file.getParent());
             Files.deleteIfExists(file);
             Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
             Files.writeString(file, "http://127.0.0.1:" + event.getWebServer().getPort() + "\n" + secret + "\n");

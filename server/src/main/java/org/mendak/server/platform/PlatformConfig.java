@@ -2,9 +2,6 @@ package org.mendak.server.platform;
 
 import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.servlet.MultipartConfigElement;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Clock;
 import org.mendak.core.runbook.Problem;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
@@ -27,18 +24,24 @@ class PlatformConfig {
         return builder -> builder.addMixIn(Problem.Severity.class, SeverityWord.class);
     }
 
+    @Bean
+    DeskFolder deskFolder(Settings settings) {
+        return new DeskFolder(settings.folder());
+    }
+
     /** Logs to be scanned go to the data folder as they arrive, never whole into memory. */
     @Bean
-    MultipartConfigElement uploads(Settings settings) throws IOException {
-        Path folder = settings.folder().toAbsolutePath().resolve("uploads");
-        Files.createDirectories(folder);
+    MultipartConfigElement uploads(DeskFolder folder) {
         return new MultipartConfigElement(
-                folder.toString(), Limits.LOG_BYTES, Limits.LOG_BYTES + BodyLimitFilter.MULTIPART_BYTES, 0);
+                folder.ofThisRun("uploads").toString(),
+                Limits.LOG_BYTES,
+                Limits.LOG_BYTES + BodyLimitFilter.MULTIPART_BYTES,
+                0);
     }
 
     @Bean
     @ConditionalOnMissingBean
     Clock clock() {
-        return Clock.systemUTC();
+        return MachineClock.utc();
     }
 }

@@ -24,6 +24,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
+    private final DeskState state;
+
+    ProblemAdvice(DeskState state) {
+        this.state = state;
+    }
+
     @ExceptionHandler(Refusal.class)
     ResponseEntity<ProblemDetail> refused(Refusal r) {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(r.status(), r.getMessage());
@@ -50,7 +56,21 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(DbException.class)
     ResponseEntity<ProblemDetail> database(DbException e, HttpServletRequest request) {
+        if (e.isDuplicate()) {
+            return ResponseEntity.status(HttpStatus.CONFLICT)
+                    .body(
+                            ProblemDetail.forStatusAndDetail(
+                                    HttpStatus.CONFLICT,
+                                    "Somebody else stored the same at the same moment. Nothing of yours was stored; look again."));
+        }
         LOG.error("{} {}: {}", request.getMethod(), request.getRequestURI(), e.getMessage(), e.getCause());
+        if (state.now().trouble() != DeskState.Trouble.NONE) {
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                    .header(HttpHeaders.RETRY_AFTER, "2")
+                    .body(ProblemDetail.forStatusAndDetail(
+                            HttpStatus.SERVICE_UNAVAILABLE,
+                            state.now().sentence() + " Nothing was changed; please try again."));
+        }
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.INTERNAL_SERVER_ERROR,

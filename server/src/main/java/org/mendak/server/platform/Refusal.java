@@ -76,6 +76,11 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.PRECONDITION_FAILED, why, more);
     }
 
+    /** It cannot be done for a while, whoever asks. */
+    public static Refusal unavailable(String why) {
+        return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, why, Map.of());
+    }
+
     HttpStatus status() {
         return status;
     }

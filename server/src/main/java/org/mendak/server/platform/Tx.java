@@ -23,10 +23,12 @@ public final class Tx {
     }
 
     private final Connection connection;
+    private final DeskState state;
     private final List<Runnable> after = new ArrayList<>();
 
-    Tx(Connection connection) {
+    Tx(Connection connection, DeskState state) {
         this.connection = connection;
+        this.state = state;
     }
 
     /** Runs this once the transaction is committed; not at all if it is rolled back. */
@@ -60,13 +62,15 @@ public final class Tx {
         });
     }
 
-    /** Changes rows; how many. */
+    /** Changes rows; how many. Like all that writes, refused while the desk cannot store. */
     public int run(String sql, Object... values) {
+        state.refuseWriting();
         return with(sql, values, PreparedStatement::executeUpdate);
     }
 
     /** Inserts one row; the key it was given. */
     public long insert(String sql, Object... values) {
+        state.refuseWriting();
         try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
             bind(s, values);
             s.executeUpdate();
@@ -75,12 +79,14 @@ public final class Tx {
                 return keys.getLong(1);
             }
         } catch (SQLException e) {
+            state.seen(e);
             throw new DbException("refused: " + sql, e);
         }
     }
 
     /** Runs one statement with many sets of values. */
     public void batch(String sql, List<Object[]> rows) {
+        state.refuseWriting();
         with(sql, new Object[0], s -> {
             for (Object[] row : rows) {
                 bind(s, row);
@@ -88,6 +94,11 @@ public final class Tx {
             }
             return s.executeBatch();
         });
+    }
+
+    /** Runs a statement about the database as a whole, which is not part of the transaction. */
+    public void outside(String sql) {
+        with(sql, new Object[0], PreparedStatement::execute);
     }
 
     private interface Work<T> {
@@ -99,6 +110,7 @@ public final class Tx {
             bind(s, values);
             return work.apply(s);
         } catch (SQLException e) {
+            state.seen(e);
             throw new DbException("refused: " + sql, e);
         }
     }

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.DeskState;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Settings;
 import org.springframework.http.HttpStatus;
@@ -31,9 +32,10 @@ class SessionController {
      * Who is signed in.
      *
      * @param user null if nobody is
+     * @param desk what is wrong with the desk's file, if anything is
      * @param now the time by the server's clock, which the page goes by: laptops' clocks are often wrong
      */
-    record Session(@OrNull User user, boolean demo, Instant now) {}
+    record Session(@OrNull User user, boolean demo, DeskState.Told desk, Instant now) {}
 
     record User(String login, String name, List<String> roles) {}
 
@@ -45,13 +47,15 @@ class SessionController {
 
     private final TeamService team;
     private final Settings settings;
+    private final DeskState desk;
     private final Clock clock;
     private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
     private final CookieCsrfTokenRepository csrf = CookieCsrfTokenRepository.withHttpOnlyFalse();
 
-    SessionController(TeamService team, Settings settings, Clock clock) {
+    SessionController(TeamService team, Settings settings, DeskState desk, Clock clock) {
         this.team = team;
         this.settings = settings;
+        this.desk = desk;
         this.clock = clock;
     }
 
@@ -70,13 +74,13 @@ class SessionController {
     }
 
     private Session nobody() {
-        return new Session(null, settings.demo(), clock.instant());
+        return new Session(null, settings.demo(), desk.now(), clock.instant());
     }
 
     private Session of(Caller c) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
-        return new Session(new User(c.login(), c.name(), roles), settings.demo(), clock.instant());
+        return new Session(new User(c.login(), c.name(), roles), settings.demo(), desk.now(), clock.instant());
     }
 
     @PostMapping("/api/session")

@@ -9,6 +9,7 @@ import java.util.Set;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.Identities;
 import org.mendak.server.platform.LocalDoor;
 import org.mendak.server.platform.Refusal;
@@ -16,6 +17,8 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Secrets;
 import org.mendak.server.platform.Tx;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 
@@ -23,6 +26,7 @@ import org.springframework.stereotype.Service;
 @Service
 public class TeamService implements Identities {
 
+    private static final Logger LOG = LoggerFactory.getLogger(TeamService.class);
     private static final int SHORTEST_PASSWORD = 10;
     private static final int LONGEST_PASSWORD = 64;
 
@@ -67,8 +71,17 @@ public class TeamService implements Identities {
         }
         throttle.succeeded(key);
         Caller caller = caller(person.get(), Caller.EVERYTHING);
-        db.run(tx -> audit.write(tx, caller, "signed-in", key, ""));
+        note(caller, key);
         return caller;
+    }
+
+    /** While nothing can be stored people still come in, to read. */
+    private void note(Caller caller, String key) {
+        try {
+            db.run(tx -> audit.write(tx, caller, "signed-in", key, ""));
+        } catch (Refusal | DbException e) {
+            LOG.warn("a sign-in of person {} could not be written into the audit", caller.id());
+        }
     }
 
     private static Caller caller(Person p, Set<Scope> scopes) {

@@ -18,6 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendak.server.OnDesk;
+import org.mendak.server.TestDay;
 import org.mendak.server.Texts;
 
 /** {@code ./mendak import} and {@code ./mendak export} against a running server. */
@@ -49,7 +50,8 @@ class CliTest extends OnDesk {
                 all,
                 new Terminal(
                         new PrintStream(out, true, StandardCharsets.UTF_8),
-                        new PrintStream(err, true, StandardCharsets.UTF_8)));
+                        new PrintStream(err, true, StandardCharsets.UTF_8)),
+                new TestDay.Ahead());
         return new Said(status, out.toString(StandardCharsets.UTF_8), err.toString(StandardCharsets.UTF_8));
     }
 

@@ -1,0 +1,13 @@
+-- which desk this is, wherever its file is carried: its own exports are known again by it
+create table desk (
+  id      char(16) primary key,
+  made_at timestamp with time zone not null
+);
+
+-- What two people change at once is told apart by its version; who recorded an outcome is not always who began the fix.
+alter table attempt add column version int default 1 not null;
+alter table attempt add column ended_by varchar(120);
+
+-- rises when all of a person's sign-ins end: a new password, another role, shut out
+alter table person add column sign_ins int default 0 not null;
+alter table api_token add column expires_at timestamp with time zone;
