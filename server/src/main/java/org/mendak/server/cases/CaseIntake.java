@@ -1,6 +1,7 @@
 package org.mendak.server.cases;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -70,6 +71,19 @@ public class CaseIntake {
             }
         }
         return ImportResult.CREATED;
+    }
+
+    /** Whether a case came in under this key. */
+    public boolean isThere(Tx tx, String key) {
+        return store.imported(tx, key).isPresent();
+    }
+
+    /** Whether this case was opened here at this moment. */
+    public boolean isNative(Tx tx, long number, Instant openedAt) {
+        return store.importKey(tx, number).isEmpty()
+                && store.find(tx, number)
+                        .filter(c -> c.openedAt().equals(openedAt))
+                        .isPresent();
     }
 
     /** Tells that evidence of these errors changed, once for a whole import. */

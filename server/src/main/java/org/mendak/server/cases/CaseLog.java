@@ -86,7 +86,7 @@ public class CaseLog {
                         .orElse(Evidence.AS_PLANNED);
     }
 
-    /** Cases in the order of their numbers with their attempts and facts, for export. */
+    /** Cases in the order of their numbers with their attempts and facts, for export; the key is null for one that was opened here. */
     public record Whole(CaseRow row, List<AttemptRow> attempts, Map<String, String> facts, String importKey) {}
 
     /** The next cases after a number, at most so many. */
@@ -95,7 +95,7 @@ public class CaseLog {
                 .map(c -> {
                     Map<String, String> facts = new java.util.TreeMap<>();
                     cases.facts(tx, c.number()).forEach(f -> facts.put(f.name(), f.value()));
-                    String key = cases.importKey(tx, c.number()).orElse("mendak-" + c.number());
+                    String key = cases.importKey(tx, c.number()).orElse(null);
                     return new Whole(c, attempts.ofCase(tx, c.number()), facts, key);
                 })
                 .toList();

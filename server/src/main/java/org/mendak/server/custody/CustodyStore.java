@@ -1,16 +1,26 @@
 package org.mendak.server.custody;
 
 import java.nio.file.Path;
+import java.time.Instant;
+import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
-/** What is asked of the database as a whole. */
+/** The table {@code desk}, and what is asked of the database as a whole. */
 @Component
 class CustodyStore {
 
     /** Writes the database as it is committed now into a zip, while it serves. */
     void backupTo(Tx tx, Path zip) {
         tx.outside("backup to '" + zip.toString().replace("'", "''") + "'");
+    }
+
+    Optional<String> id(Tx tx) {
+        return tx.one("select id from desk", r -> r.getString(1));
+    }
+
+    void name(Tx tx, String id, Instant at) {
+        tx.run("insert into desk (id, made_at) values (?, ?)", id, at);
     }
 
     /** Asks something that only a database that is open can answer. */

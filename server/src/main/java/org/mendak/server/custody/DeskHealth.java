@@ -36,7 +36,7 @@ class DeskHealth implements HealthIndicator {
         } catch (DbException e) {
             return Health.down().build();
         }
-        return switch (state.now().trouble()) {
+        return switch (state.told().trouble()) {
             case FULL -> Health.status(READ_ONLY).build();
             case CLOSED, DAMAGED -> Health.down().build();
             case NONE ->

@@ -62,7 +62,7 @@ class DeskWatch implements SmartLifecycle {
             } else if (left > reserve + reserve / 4) {
                 state.roomAgain();
             }
-            if (state.now().trouble() == DeskState.Trouble.CLOSED) {
+            if (state.told().trouble() == DeskState.Trouble.CLOSED) {
                 openAgain();
             }
         } catch (IOException | RuntimeException e) {

@@ -14,6 +14,7 @@ import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseRow;
 import org.mendak.server.library.Library;
+import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Secrets;
 
@@ -38,7 +39,8 @@ final class CaseCsv {
             "tried_before",
             "minutes",
             "agent",
-            "product_version");
+            "product_version",
+            "exported_by");
 
     /** What is wrong with a row; {@code row} counts from 1, the heading's row. */
     record Rejected(long row, String column, String message) {}
@@ -70,7 +72,7 @@ final class CaseCsv {
     record Row(CSVRecord record, long number) {
         String get(String column) {
             return record.isMapped(column) && record.isSet(column)
-                    ? record.get(column).strip()
+                    ? CsvText.read(record.get(column).strip())
                     : "";
         }
     }
@@ -247,7 +249,8 @@ final class CaseCsv {
         for (Row r : rows) {
             r.record().getParser().getHeaderNames().stream()
                     .sorted()
-                    .filter(column -> !r.get(column).isEmpty())
+                    .filter(column ->
+                            !column.equals("exported_by") && !r.get(column).isEmpty())
                     .forEach(column ->
                             all.append(column).append('=').append(r.get(column)).append('\u0001'));
             all.append('\u0002');

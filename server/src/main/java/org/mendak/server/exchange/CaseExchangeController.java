@@ -25,12 +25,9 @@ class CaseExchangeController {
         return exchange.importCsv(caller, request.getInputStream());
     }
 
+    /** Made whole before its first byte is sent; {@code Mendak-Cases} and {@code Mendak-Rows} say how many there are. */
     @GetMapping("/api/cases/export.csv")
     void exportCsv(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
-        exchange.exportCsv(caller, () -> {
-            response.setContentType("text/csv;charset=UTF-8");
-            response.setHeader("Content-Disposition", "attachment; filename=\"cases.csv\"");
-            return response.getWriter();
-        });
+        exchange.exportCsv(caller).sendAndForget(response);
     }
 }

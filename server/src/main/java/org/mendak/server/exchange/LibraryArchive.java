@@ -1,18 +1,22 @@
 package org.mendak.server.exchange;
 
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.zip.CRC32;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
-import java.util.zip.ZipInputStream;
+import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.library.LibraryService;
@@ -31,30 +35,49 @@ final class LibraryArchive {
 
     private LibraryArchive() {}
 
-    static Contents read(InputStream in) throws IOException {
+    /**
+     * Reads a zip by its directory, which stands at its end: one that was cut off anywhere has none and is refused whole.
+     *
+     * @throws Refusal if it is no whole zip, too large, or holds a path that climbs
+     */
+    static Contents read(Path file) throws IOException {
         Map<String, byte[]> files = new TreeMap<>();
         long left = Limits.ZIP_UNPACKED_BYTES;
-        try (ZipInputStream zip = new ZipInputStream(in, StandardCharsets.UTF_8)) {
-            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        try (ZipFile zip = new ZipFile(file.toFile(), StandardCharsets.UTF_8)) {
+            for (ZipEntry e : Collections.list(zip.entries())) {
                 checkPath(e.getName());
                 if (e.isDirectory()) {
                     continue;
                 }
-                byte[] bytes = zip.readNBytes((int) Math.min(Integer.MAX_VALUE - 8, left + 1));
+                byte[] bytes;
+                try (InputStream in = zip.getInputStream(e)) {
+                    bytes = in.readNBytes((int) Math.min(Integer.MAX_VALUE - 8, left + 1));
+                }
                 left -= bytes.length;
                 if (left < 0 || files.size() >= Limits.ZIP_FILES) {
                     throw Refusal.tooLarge("Unpacked, the zip is larger than " + Limits.ZIP_UNPACKED_BYTES
                             + " bytes or has more than " + Limits.ZIP_FILES + " files. Nothing was stored.");
                 }
-                files.put(e.getName(), bytes);
+                checkWhole(e, bytes);
+                if (files.put(e.getName(), bytes) != null) {
+                    throw Refusal.badRequest("The zip holds \"" + e.getName() + "\" twice. Nothing was stored.");
+                }
             }
-        } catch (ZipException | IllegalArgumentException e) {
-            throw Refusal.badRequest("The zip cannot be read: " + e.getMessage() + ". Nothing was stored.");
+        } catch (ZipException | EOFException | IllegalArgumentException e) {
+            throw Refusal.badRequest("This is no whole zip: " + e.getMessage() + ". Nothing was stored.");
         }
         if (files.isEmpty()) {
-            throw Refusal.badRequest("This is not a zip, or it is empty. Nothing was stored.");
+            throw Refusal.badRequest("The zip is empty. Nothing was stored.");
         }
         return sort(files);
+    }
+
+    private static void checkWhole(ZipEntry e, byte[] bytes) throws ZipException {
+        CRC32 sum = new CRC32();
+        sum.update(bytes);
+        if (e.getCrc() != sum.getValue()) {
+            throw new ZipException("the checksum of \"" + e.getName() + "\" is another than when it was packed");
+        }
     }
 
     private static void checkPath(String path) {

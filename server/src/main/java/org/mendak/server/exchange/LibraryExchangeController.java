@@ -7,12 +7,17 @@ import io.swagger.v3.oas.annotations.responses.ApiResponse;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Map;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.SpooledFile;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,8 +32,10 @@ class LibraryExchangeController {
 
     private final LibraryService library;
     private final Jobs jobs;
+    private final DeskFolder folder;
 
-    LibraryExchangeController(LibraryService library, Jobs jobs) {
+    LibraryExchangeController(LibraryService library, Jobs jobs, DeskFolder folder) {
+        this.folder = folder;
         this.library = library;
         this.jobs = jobs;
     }
@@ -36,9 +43,13 @@ class LibraryExchangeController {
     @GetMapping("/api/library/export")
     void export(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
         Map<String, String> files = library.export(caller);
-        response.setContentType("application/zip");
-        response.setHeader("Content-Disposition", "attachment; filename=\"library.zip\"");
-        LibraryArchive.write(files, response.getOutputStream());
+        Path file = folder.spool();
+        try (OutputStream out = Files.newOutputStream(file)) {
+            LibraryArchive.write(files, out);
+        }
+        SpooledFile.of(file, "library.zip", "application/zip")
+                .with("Mendak-Files", files.size())
+                .sendAndForget(response);
     }
 
     /** With {@code Prefer: respond-async} (RFC 7240) the answer is a job. 422 if anything was rejected and so nothing stored. */
@@ -55,7 +66,7 @@ class LibraryExchangeController {
             @Parameter(hidden = true) HttpServletRequest request)
             throws IOException {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
-        LibraryArchive.Contents contents = LibraryArchive.read(request.getInputStream());
+        LibraryArchive.Contents contents = contents(request);
         LibraryService.ImportMode mode = new LibraryService.ImportMode(publish, preview, skipRejected);
         if (prefer.contains("respond-async")) {
             Jobs.View job = jobs.start(caller, "library-import", progress -> run(caller, contents, mode, progress));
@@ -67,6 +78,15 @@ class LibraryExchangeController {
         boolean refused = !done.rejected().isEmpty() && !skipRejected && !preview;
         return ResponseEntity.status(refused ? HttpStatus.UNPROCESSABLE_CONTENT : HttpStatus.OK)
                 .body(done);
+    }
+
+    private LibraryArchive.Contents contents(HttpServletRequest request) throws IOException {
+        Path file = folder.received(request.getInputStream());
+        try {
+            return LibraryArchive.read(file);
+        } finally {
+            Files.deleteIfExists(file);
+        }
     }
 
     private LibraryService.Imported run(

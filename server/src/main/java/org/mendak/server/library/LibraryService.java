@@ -59,7 +59,7 @@ public class LibraryService implements ReadyCheck {
 
     /** What readers see now. */
     public Library library() {
-        return published.now();
+        return published.library();
     }
 
     /** Whether what readers see lags behind what was published, because the stored library cannot be read. */

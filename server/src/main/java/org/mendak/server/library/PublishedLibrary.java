@@ -63,7 +63,7 @@ class PublishedLibrary {
     }
 
     /** What readers see now. Never waits. */
-    Library now() {
+    Library library() {
         return library;
     }
 

@@ -1,6 +1,7 @@
 package org.mendak.server.platform;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
 import java.nio.channels.OverlappingFileLockException;
@@ -8,6 +9,7 @@ import java.nio.file.AccessDeniedException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermission;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -103,6 +105,32 @@ public class DeskFolder implements AutoCloseable {
             throw new IllegalArgumentException(name);
         }
         return made(name);
+    }
+
+    /** A new empty file that belongs to this run. */
+    public Path spool() throws IOException {
+        Path file = Files.createTempFile(ofThisRun("spool"), "", "");
+        forOwnerAlone(file);
+        return file;
+    }
+
+    /**
+     * Takes a body in whole, so that one that breaks off has done nothing; whoever calls deletes the file.
+     *
+     * @throws IOException if it breaks off, and then there is no file
+     */
+    public Path received(InputStream body) throws IOException {
+        Path file = spool();
+        boolean whole = false;
+        try {
+            Files.copy(body, file, StandardCopyOption.REPLACE_EXISTING);
+            whole = true;
+            return file;
+        } finally {
+            if (!whole) {
+                Files.deleteIfExists(file);
+            }
+        }
     }
 
     /** A folder in the data folder, made if it is not there. */

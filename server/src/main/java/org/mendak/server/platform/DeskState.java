@@ -66,7 +66,7 @@ public class DeskState {
         listeners.add(listener);
     }
 
-    public synchronized Told now() {
+    public synchronized Told told() {
         return now;
     }
 
@@ -76,7 +76,7 @@ public class DeskState {
      * @throws Refusal 503 while nothing can be stored
      */
     public void refuseWriting() {
-        Told t = now();
+        Told t = told();
         if (t.trouble() != Trouble.NONE) {
             throw Refusal.unavailable(t.sentence() + " Nothing was stored; what you typed is kept on your page.");
         }

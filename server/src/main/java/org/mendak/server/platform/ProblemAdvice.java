@@ -64,12 +64,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                                     "Somebody else stored the same at the same moment. Nothing of yours was stored; look again."));
         }
         LOG.error("{} {}: {}", request.getMethod(), request.getRequestURI(), e.getMessage(), e.getCause());
-        if (state.now().trouble() != DeskState.Trouble.NONE) {
+        if (state.told().trouble() != DeskState.Trouble.NONE) {
             return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
                     .header(HttpHeaders.RETRY_AFTER, "2")
                     .body(ProblemDetail.forStatusAndDetail(
                             HttpStatus.SERVICE_UNAVAILABLE,
-                            state.now().sentence() + " Nothing was changed; please try again."));
+                            state.told().sentence() + " Nothing was changed; please try again."));
         }
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(

@@ -81,6 +81,11 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, why, Map.of());
     }
 
+    /** The same with more members in the problem details. */
+    public static Refusal unavailable(String why, Map<String, Object> more) {
+        return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, why, more);
+    }
+
     HttpStatus status() {
         return status;
     }

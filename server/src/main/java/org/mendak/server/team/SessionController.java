@@ -74,13 +74,13 @@ class SessionController {
     }
 
     private Session nobody() {
-        return new Session(null, settings.demo(), desk.now(), clock.instant());
+        return new Session(null, settings.demo(), desk.told(), clock.instant());
     }
 
     private Session of(Caller c) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
-        return new Session(new User(c.login(), c.name(), roles), settings.demo(), desk.now(), clock.instant());
+        return new Session(new User(c.login(), c.name(), roles), settings.demo(), desk.told(), clock.instant());
     }
 
     @PostMapping("/api/session")

@@ -68,7 +68,7 @@ class FullDiskTest {
                 for (int i = 0; i < 4; i++) {
                     api.post("/api/cases", Map.of("text", "in vain")).refused(503, "Nothing was");
                 }
-                assertThat(app.bean(DeskState.class).now().trouble()).isEqualTo(DeskState.Trouble.CLOSED);
+                assertThat(app.bean(DeskState.class).told().trouble()).isEqualTo(DeskState.Trouble.CLOSED);
                 assertThat(health(app, 503)).isEqualTo("DOWN");
             } finally {
                 FullDisk.FULL.set(false);

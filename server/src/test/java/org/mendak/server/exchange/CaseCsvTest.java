@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
@@ -198,5 +199,56 @@ class CaseCsvTest extends OnDesk {
     void whatASpreadsheetWouldRunIsMadeHarmless() {
         load(csv(row("=cmd()", 1, "grow-tracks", "worked", ",,3").replace("\"Tarn, Ines\"", "@sum")));
         assertThat(api.get("/api/cases/export.csv").text()).contains("'=cmd()").contains("'@sum");
+    }
+
+    private static final java.util.regex.Pattern ROWS = java.util.regex.Pattern.compile("\r\n");
+
+    @Test
+    @Order(8)
+    void whatThisDeskExportedChangesNothingWhenItComesBack() {
+        long solved = api.openCase(Map.of("text", "x", "error", "tracks-full", "facts", Map.of("image", "-8.0")));
+        api.attempt(solved, "clear-tracks", "no-change", 4);
+        api.attempt(solved, "grow-tracks", "worked", 3);
+        api.close(solved, "solved").expect(200);
+        long open = api.openCase(Map.of("text", "y", "error", "tracks-full"));
+        Api.Answer answer = api.get("/api/cases/export.csv").expect(200);
+        String exported = answer.text();
+        int cases = Integer.parseInt(answer.header("Mendak-Cases"));
+        assertThat(ROWS.split(exported)).hasSize(Integer.parseInt(answer.header("Mendak-Rows")) + 1);
+        assertThat(answer.header("Content-Length")).isEqualTo(String.valueOf(answer.bytes().length));
+        assertThat(answer.header("Repr-Digest")).startsWith("sha-256=:");
+
+        JsonNode again = load(exported);
+        assertThat(again.path("unchanged").asInt()).as(again.toString()).isEqualTo(cases);
+        assertThat(again.path("cases").asInt()).isZero();
+        assertThat(again.path("rejected")).isEmpty();
+        // worked on since
+        api.attempt(open, "grow-tracks", "no-change", 3);
+        assertThat(load(exported).path("unchanged").asInt()).isEqualTo(cases);
+        // an export from before desks had names
+        String unnamed = exported.replaceAll("mendak-[0-9a-f]{16}-", "mendak-").replaceAll(",exported_by", ",was");
+        assertThat(load(unnamed).path("cases").asInt()).isZero();
+        assertThat(api.get("/api/cases/export.csv").header("Mendak-Cases")).isEqualTo(String.valueOf(cases));
+
+        try (RunningApp other = RunningApp.empty()) {
+            Api there = other.lead();
+            Texts.publish(there);
+            there.openCase(Map.of("text", "theirs", "error", "tracks-full"));
+            JsonNode done = there.csv(exported).expect(200).json();
+            assertThat(done.path("cases").asInt()).as(done.toString()).isEqualTo(cases);
+            String theirs = there.get("/api/cases/export.csv").text();
+            assertThat(theirs).contains("'=cmd()").contains("'-8.0");
+            assertThat(load(theirs).path("cases").asInt()).isEqualTo(1);
+        }
+    }
+
+    @Test
+    @Order(9)
+    void aFileThatIsNoCsvToItsEndHasDoneNothing() {
+        String before = api.get("/api/cases/export.csv").header("Mendak-Cases");
+        api.csv(csv(good("z-1"), "\"z-2,tracks-full")).refused(400, "Nothing was stored");
+        api.csv(csv(good("z-1"), "\"z-2\"x,tracks-full")).refused(400, "behind row 3");
+        api.csv("case,case,error,opened_at,status\r\n").refused(400, "Nothing was stored");
+        assertThat(api.get("/api/cases/export.csv").header("Mendak-Cases")).isEqualTo(before);
     }
 }

@@ -183,6 +183,22 @@ class LibraryTest extends OnDesk {
     }
 
     @Test
+    void aZipThatWasCutBetweenItsFilesIsRefusedWhole() {
+        byte[] zip = Texts.zip(
+                new TreeMap<>(Map.of("fixes/cut-a.md", fix("cut-a", "A"), "fixes/cut-b.md", fix("cut-b", "B"))));
+        String text = new String(zip, StandardCharsets.ISO_8859_1);
+        int second = text.indexOf("PK\u0003\u0004", 4);
+        assertThat(second).isPositive();
+        for (int cut : new int[] {second, text.indexOf("PK\u0001\u0002"), zip.length - 1}) {
+            api.zip("?publish=true", java.util.Arrays.copyOf(zip, cut)).refused(400, "no whole zip");
+        }
+        byte[] changed = zip.clone();
+        changed[second - 20] ^= 1;
+        api.zip("?publish=true", changed).refused(400, "Nothing was stored");
+        api.get("/api/fixes/cut-a").refused(404, "");
+    }
+
+    @Test
     void oneBrokenFileKeepsAllOthersOutUnlessItIsToBeSkipped() {
         Map<String, String> files = new LinkedHashMap<>();
         files.put("fixes/import-good.md", fix("import-good", "Good"));
