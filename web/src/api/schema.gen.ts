@@ -4,6 +4,38 @@
  */
 
 export interface paths {
+  "/api/backups": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["begin"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/backups/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["fetch"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases": {
     parameters: {
       query?: never;
@@ -1056,6 +1088,7 @@ export interface components {
       cameBack: boolean;
       /** Format: date-time */
       endedAt: null | string;
+      endedBy: null | string;
       error: null | string;
       fix: string;
       /** Format: int64 */
@@ -1071,6 +1104,8 @@ export interface components {
       steps: components["schemas"]["CaseStep"][];
       title: string;
       triedBefore: boolean;
+      /** Format: int32 */
+      version: number;
     };
     CaseAttemptChange: {
       /** Format: double */
@@ -1119,6 +1154,8 @@ export interface components {
       status: string;
       texts: components["schemas"]["CaseText"][];
       title: string;
+      /** Format: int32 */
+      version: number;
       waitsFor: string;
       /** Format: date-time */
       waitsUntil: null | string;
@@ -1397,12 +1434,6 @@ export interface components {
       keyword: string;
       text: string;
     };
-    CaseSettle: {
-      /** Format: date-time */
-      dueAt?: null | string;
-      state?: null | string;
-      to?: null | string;
-    };
     CaseSpoken: {
       endsLine: boolean;
       said: string;
@@ -1479,6 +1510,7 @@ export interface components {
       /** Format: int32 */
       chosen: number;
       errors: components["schemas"]["DeskEvidenceErrorLine"][];
+      failed: string[];
       /** Format: int32 */
       firstFix: number;
       /** Format: int32 */
@@ -1544,6 +1576,11 @@ export interface components {
       /** Format: int32 */
       solved: number;
     };
+    DeskStateTold: {
+      sentence: string;
+      /** @enum {string} */
+      trouble: "none" | "full" | "closed" | "damaged";
+    };
     DocumentDraft: {
       key: string;
       kind: string;
@@ -1551,6 +1588,8 @@ export interface components {
     };
     DocumentTransition: {
       note?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
       to?: null | string;
     };
     ErrorEvidence: {
@@ -1874,6 +1913,12 @@ export interface components {
       owed: components["schemas"]["CaseOwed"][];
       uncured: components["schemas"]["CaseLine"][];
     };
+    OwedSettled: {
+      /** Format: date-time */
+      dueAt?: null | string;
+      state?: null | string;
+      to?: null | string;
+    };
     Person: {
       active: boolean;
       /** Format: int64 */
@@ -2047,6 +2092,7 @@ export interface components {
     };
     SessionSession: {
       demo: boolean;
+      desk: components["schemas"]["DeskStateTold"];
       /** Format: date-time */
       now: string;
       user: components["schemas"]["SessionUser"] | null;
@@ -2170,6 +2216,46 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+  begin: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Accepted */
+      202: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["JobsView"];
+        };
+      };
+    };
+  };
+  fetch: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
   list_1: {
     parameters: {
       query?: {
@@ -2288,7 +2374,9 @@ export interface operations {
   patch: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
       };
@@ -2340,7 +2428,9 @@ export interface operations {
   record: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
         id: number;
@@ -2420,7 +2510,9 @@ export interface operations {
   addFacts: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
       };
@@ -2497,7 +2589,9 @@ export interface operations {
   handOver: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
       };
@@ -2523,7 +2617,9 @@ export interface operations {
   moved: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
       };
@@ -2672,7 +2768,9 @@ export interface operations {
   settle: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        "If-Match"?: string;
+      };
       path: {
         n: number;
         id: number;
@@ -2681,7 +2779,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["CaseSettle"];
+        "application/json": components["schemas"]["OwedSettled"];
       };
     };
     responses: {

@@ -82,32 +82,41 @@ export const colleaguesQuery = queryOptions({
 const at = (n: number) => ({ path: { n } });
 const of = (n: number, id: number) => ({ path: { n, id } });
 
+/** What was seen of what is changed: somebody who was faster is not overwritten, and the call says who it was. */
+const seen = (version: number | undefined) =>
+  version === undefined ? {} : { header: { "If-Match": `"v${version}"` } };
+
 export const startAttempt = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix } }));
-export const recordAttempt = (n: number, id: number, body: AttemptChange) =>
-  got(api.PATCH("/api/cases/{n}/attempts/{id}", { params: of(n, id), body }));
+export const recordAttempt = (n: number, id: number, body: AttemptChange, version?: number) =>
+  got(api.PATCH("/api/cases/{n}/attempts/{id}", { params: { ...of(n, id), ...seen(version) }, body }));
 export const sendStep = (n: number, id: number, body: StepEntry) =>
   got(api.POST("/api/cases/{n}/attempts/{id}/steps", { params: of(n, id), body }));
-export const patchCase = (n: number, body: CasePatch) =>
-  got(api.PATCH("/api/cases/{n}", { params: at(n), body }));
-export const addFacts = (n: number, facts: Record<string, string>) =>
-  got(api.POST("/api/cases/{n}/facts", { params: at(n), body: facts }));
+export const patchCase = (n: number, body: CasePatch, version?: number) =>
+  got(api.PATCH("/api/cases/{n}", { params: { ...at(n), ...seen(version) }, body }));
+export const addFacts = (n: number, facts: Record<string, string>, version?: number) =>
+  got(api.POST("/api/cases/{n}/facts", { params: { ...at(n), ...seen(version) }, body: facts }));
 export { addText } from "../taking-in";
 export const addNote = (n: number, text: string, step = false) =>
   got(api.POST("/api/cases/{n}/notes", { params: at(n), body: { text, step } }));
 export const triedBefore = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix, triedBefore: true } }));
-export const moveCase = (n: number, error: string) =>
-  got(api.POST("/api/cases/{n}/moved", { params: at(n), body: { error } }));
-export const settlePutBack = (n: number, id: number, state: string, to?: string) =>
-  got(api.POST("/api/cases/{n}/put-backs/{id}", { params: of(n, id), body: { state, to: to ?? null } }));
+export const moveCase = (n: number, error: string, version?: number) =>
+  got(api.POST("/api/cases/{n}/moved", { params: { ...at(n), ...seen(version) }, body: { error } }));
+export const settlePutBack = (n: number, id: number, state: string, to?: string, version?: number) =>
+  got(
+    api.POST("/api/cases/{n}/put-backs/{id}", {
+      params: { ...of(n, id), ...seen(version) },
+      body: { state, to: to ?? null },
+    }),
+  );
 export const closeCase = (n: number, body: Ending) =>
   got(api.POST("/api/cases/{n}/close", { params: at(n), body }));
 export const reopenCase = (n: number) => got(api.POST("/api/cases/{n}/reopen", { params: at(n) }));
 export const looked = (n: number, index: number, text: string) =>
   got(api.POST("/api/cases/{n}/questions/{index}", { params: { path: { n, index } }, body: { text } }));
-export const handOver = (n: number, to: string, note: string) =>
-  got(api.POST("/api/cases/{n}/handover", { params: at(n), body: { to, note } }));
+export const handOver = (n: number, to: string, note: string, version?: number) =>
+  got(api.POST("/api/cases/{n}/handover", { params: { ...at(n), ...seen(version) }, body: { to, note } }));
 export const recurrence = (n: number, earlier: number, again: boolean) =>
   got(api.POST("/api/cases/{n}/recurrence", { params: at(n), body: { of: earlier, again } }));
 export const found = (n: number, body: CaseFound) =>

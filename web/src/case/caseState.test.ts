@@ -29,6 +29,8 @@ const attempt = (id: number, fix: string, outcome: string | null, more: Partial<
   agent: "Runa Holm",
   startedAt: "2026-11-24T08:00:00Z",
   endedAt: outcome === null ? null : `2026-11-24T08:0${id}:00Z`,
+  endedBy: outcome === null ? null : "Runa Holm",
+  version: 1,
   steps: [],
   ...more,
 });

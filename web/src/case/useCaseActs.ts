@@ -1,10 +1,11 @@
 /** Everything one can do to a case, each followed by what must be asked anew. Errors are said, and nothing typed is lost. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import type { Case, CaseFound, CasePatch, Ending, StepEntry } from "../api";
+import { type Case, type CaseFound, type CasePatch, type Ending, HttpError, type StepEntry } from "../api";
 import { useSay } from "../look";
 import { words } from "../words";
 import * as api from "./api";
+import { inTurn } from "./inTurn";
 import { toClipboard } from "./clipboard";
 
 export interface CaseActs {
@@ -45,15 +46,22 @@ export function useCaseActs(n: number): CaseActs {
       void client.invalidateQueries({ queryKey: ["case", n], predicate: (q) => q.queryKey.length > 2 });
       void client.invalidateQueries({ queryKey: ["cases"] });
     };
-    const doing = async (call: Promise<Case>): Promise<boolean> => {
-      try {
-        take(await call);
-        return true;
-      } catch (e) {
-        say.failed(e);
-        return false;
-      }
-    };
+    // one change after the other, each with the version that the one before left: who presses two keys quickly is one person
+    const turn = inTurn();
+    const doing = (call: (shown: Case | undefined) => Promise<Case>): Promise<boolean> =>
+      turn(async () => {
+        try {
+          take(await call(client.getQueryData<Case>(["case", n])));
+          return true;
+        } catch (e) {
+          say.failed(e);
+          // somebody else was faster: what they did is shown
+          if (e instanceof HttpError && e.status === 412) refresh();
+          return false;
+        }
+      });
+    const attemptIn = (shown: Case | undefined, id: number) =>
+      shown?.attempts.find((a) => a.id === id)?.version;
     return {
       start: async (fix) => {
         try {
@@ -65,7 +73,7 @@ export function useCaseActs(n: number): CaseActs {
       },
       record: async (id, outcome, minutes) => {
         const body = minutes === undefined ? { outcome } : { outcome, minutes };
-        const done = await doing(api.recordAttempt(n, id, body));
+        const done = await doing((c) => api.recordAttempt(n, id, body, attemptIn(c, id)));
         if (done) {
           say.done(
             outcome === null ? words.case.undone : words.case.recorded(words.outcomes[outcome] ?? outcome),
@@ -75,11 +83,11 @@ export function useCaseActs(n: number): CaseActs {
         }
         return done;
       },
-      correct: (id, minutes) => doing(api.recordAttempt(n, id, { minutes })),
-      patch: (body) => doing(api.patchCase(n, body)),
-      facts: (facts) => doing(api.addFacts(n, facts)),
-      text: (text) => doing(api.addText(n, text)),
-      note: (text, step) => doing(api.addNote(n, text, step)),
+      correct: (id, minutes) => doing((c) => api.recordAttempt(n, id, { minutes }, attemptIn(c, id))),
+      patch: (body) => doing((c) => api.patchCase(n, body, c?.version)),
+      facts: (facts) => doing((c) => api.addFacts(n, facts, c?.version)),
+      text: (text) => doing(() => api.addText(n, text)),
+      note: (text, step) => doing(() => api.addNote(n, text, step)),
       triedBefore: async (fix) => {
         try {
           await api.triedBefore(n, fix);
@@ -88,10 +96,10 @@ export function useCaseActs(n: number): CaseActs {
           say.failed(e);
         }
       },
-      move: (error) => doing(api.moveCase(n, error)),
-      settle: (id, state, to) => doing(api.settlePutBack(n, id, state, to)),
+      move: (error) => doing((c) => api.moveCase(n, error, c?.version)),
+      settle: (id, state, to) => doing((c) => api.settlePutBack(n, id, state, to, c?.version)),
       close: async (ending) => {
-        const done = await doing(api.closeCase(n, ending));
+        const done = await doing(() => api.closeCase(n, ending));
         if (done) {
           void client.invalidateQueries({ queryKey: ["plans"] });
           void client.invalidateQueries({ queryKey: ["evidence"] });
@@ -108,12 +116,12 @@ export function useCaseActs(n: number): CaseActs {
           return false;
         }
       },
-      looked: (index, text) => doing(api.looked(n, index, text)),
-      handOver: (to, note) => doing(api.handOver(n, to, note)),
-      recurrence: (of, again) => doing(api.recurrence(n, of, again)),
-      found: (body) => doing(api.found(n, body)),
-      addPicture: (file) => doing(api.addPicture(n, file)),
-      removePicture: (id) => doing(api.removePicture(n, id)),
+      looked: (index, text) => doing(() => api.looked(n, index, text)),
+      handOver: (to, note) => doing((c) => api.handOver(n, to, note, c?.version)),
+      recurrence: (of, again) => doing(() => api.recurrence(n, of, again)),
+      found: (body) => doing(() => api.found(n, body)),
+      addPicture: (file) => doing(() => api.addPicture(n, file)),
+      removePicture: (id) => doing(() => api.removePicture(n, id)),
       copyText: async (kind, as) => {
         try {
           const copied = await toClipboard(await api.textOf(n, kind, as));

@@ -207,6 +207,7 @@ const DESK: DeskEvidence = {
   held: 40,
   savedAMonth: 54,
   quartiles: [5, 9, 14, 23],
+  failed: [],
   bins: [
     { upTo: 5, cases: 20 },
     { upTo: null, cases: 1 },

@@ -126,6 +126,11 @@ function Where({ d, search }: { d: DeskEvidence; search: string }) {
           </li>
         ))}
       </ol>
+      {d.failed.length > 0 && (
+        <p className="refused" role="alert">
+          {w.failed(d.failed)}
+        </p>
+      )}
       {d.errors.length > FEW && (
         <button type="button" className="plain" onClick={() => setAll(!all)}>
           {all ? w.fewer : w.all(d.errors.length)}

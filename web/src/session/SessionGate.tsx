@@ -4,6 +4,7 @@ import { onSignedOut } from "../api";
 import { SignedIn } from "../frame";
 import { Coming, Failed, keepFor } from "../look";
 import { sessionQuery, signOut } from "./api";
+import { DeskNotice } from "./DeskNotice";
 import { SignInPage } from "./SignInPage";
 import "./session.css";
 
@@ -37,6 +38,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
   if (!user) return <SignInPage demo={data.demo} again={false} />;
   return (
     <SignedIn value={self}>
+      <DeskNotice desk={data.desk} />
       {children}
       {lapsed && (
         <div className="over-all">

@@ -12,6 +12,8 @@ export const sessionQuery = queryOptions({
   queryKey: ["session"],
   queryFn: ({ signal }) => session(api.GET("/api/session", { signal })),
   staleTime: Infinity,
+  // whether the desk can store; also told over the live stream, which may have been down just then
+  refetchInterval: 60_000,
 });
 
 export const signIn = (login: string, password: string) =>

@@ -11,6 +11,8 @@ export const evidenceWords = {
     saved: (m: string) => `the measured orders save about ${m} a month against the authors'`,
     none: "No cases yet. Evidence comes by itself from cases that are worked to their end, or from a CSV of older ones.",
     nonePicked: "No case fits what you chose.",
+    failed: (titles: string[]) =>
+      `Could not be computed, and is not counted here: ${titles.join(", ")}. Whoever runs Mendak finds the reason in its log.`,
     where: "Where the order matters",
     whereSays: "expected minutes a case by the measured order, and by the author's",
     aMonth: (m: string) => `${m} a month`,

@@ -29,6 +29,14 @@ export const words = {
     signOut: "Sign out",
     menu: "Who I am, and settings",
   },
+  /** What is wrong with the desk's file, on every page while it is so. */
+  trouble: {
+    full: "The desk's disk is nearly full. Nothing can be stored at the moment; everything can be read. What you type stays on your page.",
+    closed:
+      "The desk's file could not be written and is being opened again. What you type stays on your page.",
+    damaged:
+      "A part of the desk's file is damaged. Nothing more is stored. Tell whoever runs Mendak: a backup must be restored.",
+  } as Record<string, string>,
   common: {
     loading: "Just a moment",
     retry: "Try again",

@@ -231,6 +231,34 @@ public final class Api {
         return send("POST", "/api/library/import" + query, zip, all.toArray(String[]::new));
     }
 
+    /** Changes a case as it is now. */
+    public Answer patchCase(long number, Object json) {
+        return patch("/api/cases/" + number, json, tag("/api/cases/" + number));
+    }
+
+    private String tag(String path) {
+        return get(path).header("ETag");
+    }
+
+    /** Changes something that was seen in this version. */
+    public Answer patch(String path, Object json, String ifMatch) {
+        return send(
+                "PATCH", path, JSON.writeValueAsBytes(json), "Content-Type", "application/json", "If-Match", ifMatch);
+    }
+
+    /** Records an attempt's outcome over whatever is recorded now. */
+    public Answer recordOver(long number, long attempt, Object json) {
+        for (JsonNode a : get("/api/cases/" + number).json().path("attempts")) {
+            if (a.path("id").asLong() == attempt) {
+                return patch(
+                        "/api/cases/" + number + "/attempts/" + attempt,
+                        json,
+                        "\"v" + a.path("version").asInt() + "\"");
+            }
+        }
+        throw new AssertionError("no attempt " + attempt);
+    }
+
     /** Opens a case; its number. */
     public long openCase(Map<String, ?> opening) {
         return post("/api/cases", opening).expect(201).json().path("number").asLong();

@@ -23,6 +23,9 @@ public final class Drift {
     /** The least Bayes factor that is told to anybody. */
     public static final double ALARM = 10;
 
+    /** The greatest factor that is told: beyond it nobody doubts any more, and thousands of tries would go beyond all numbers. */
+    public static final double MOST = 1e12;
+
     /** Fewer attempts than this since a change tell nothing. */
     public static final int LEAST_SINCE = 8;
 
@@ -36,7 +39,7 @@ public final class Drift {
      *
      * @param release the product release with which it began; null if it goes with no release
      * @param month the month of the first attempt since
-     * @param factor how much better two shares explain the attempts than one; above {@link #ALARM}
+     * @param factor how much better two shares explain the attempts than one; above {@link #ALARM}, at most {@link #MOST}
      * @param casesSince the cases it was tried in since, in the order of the log
      */
     public record Change(
@@ -59,12 +62,14 @@ public final class Drift {
     }
 
     private record Split(String release, List<FixTally.Try> before, List<FixTally.Try> since) {
-        double factor() {
+        double logFactor() {
             int b = held(before);
             int s = held(since);
-            return Math.exp(logBeta(b, before.size())
-                    + logBeta(s, since.size())
-                    - logBeta(b + s, before.size() + since.size()));
+            return logBeta(b, before.size()) + logBeta(s, since.size()) - logBeta(b + s, before.size() + since.size());
+        }
+
+        double factor() {
+            return Math.exp(Math.min(logFactor(), Math.log(MOST)));
         }
 
         static int held(List<FixTally.Try> tries) {
@@ -99,7 +104,7 @@ public final class Drift {
     }
 
     private static Optional<Split> best(List<Split> splits) {
-        return splits.stream().max(Comparator.comparingDouble(Split::factor));
+        return splits.stream().max(Comparator.comparingDouble(Split::logFactor));
     }
 
     private static List<Split> splits(List<FixTally.Try> tries) {

@@ -44,6 +44,7 @@ public final class CasePlanner {
             boolean going,
             PastConditions past) {
         public Request {
+            error = error.plannable();
             fixes = Map.copyOf(fixes);
             pinned = List.copyOf(pinned);
             List<String> keys =

@@ -40,6 +40,13 @@ final class ErrorReview {
         }
         samples();
         error.tries().forEach(this::tryItem);
+        if (error.tries().size() > KnownError.MOST_TRIES) {
+            found.error(
+                    error.tries().get(KnownError.MOST_TRIES).line(),
+                    "a runbook tries at most " + KnownError.MOST_TRIES + " fixes, this one "
+                            + error.tries().size(),
+                    "part it into several known errors, or take out what hardly ever helps");
+        }
         error.ruledOut().forEach(r -> known(r.fix(), r.line()));
         error.tells().stream()
                 .filter(t -> !isFact(t))

@@ -35,6 +35,9 @@ public record KnownError(
         List<String> tells,
         LocalDate confirmed) {
 
+    /** Fixes of one runbook that are weighed and ordered; more are an error while writing. */
+    public static final int MOST_TRIES = 60;
+
     public KnownError {
         phases = List.copyOf(phases);
         products = List.copyOf(products);
@@ -68,6 +71,29 @@ public record KnownError(
                 List.of(),
                 List.of(),
                 null);
+    }
+
+    /** This error with no more fixes than can be ordered: documents from before that was refused may have more. */
+    public KnownError plannable() {
+        return tries.size() <= MOST_TRIES
+                ? this
+                : new KnownError(
+                        key,
+                        title,
+                        phases,
+                        products,
+                        aliases,
+                        firstAid,
+                        intro,
+                        signatures,
+                        samples,
+                        confusions,
+                        questions,
+                        tries.subList(0, MOST_TRIES),
+                        ruledOut,
+                        verify,
+                        tells,
+                        confirmed);
     }
 
     /** A message as it was seen once; {@code line} from 1. */

@@ -43,6 +43,13 @@ class DriftTest {
     }
 
     @Test
+    void thousandsOfTriesStayWithinNumbers() {
+        Drift.Change c = Drift.of(tries(1, 0, 20_000, "7.10.1")).orElseThrow();
+        assertThat(c.factor()).isEqualTo(Drift.MOST, org.assertj.core.api.Assertions.within(1.0));
+        assertThat(c.release()).isEqualTo("7.10");
+    }
+
+    @Test
     void namesTheMonthWhereNoReleaseGoesWithIt() {
         Drift.Change c = Drift.of(tries(0.8, 0.3, 30, null)).orElseThrow();
         assertThat(c.release()).isNull();

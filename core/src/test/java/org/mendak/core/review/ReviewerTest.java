@@ -45,6 +45,31 @@ class ReviewerTest {
         });
     }
 
+    /** The planner and the estimator take the same number of fixes. */
+    @Test
+    void moreFixesThanCanBeOrderedAreAnError() {
+        assertThat(KnownError.MOST_TRIES).isEqualTo(org.mendak.core.evidence.CauseModel.MOST_FIXES);
+        StringBuilder text = new StringBuilder("---\nerror: k\ntitle: \"K\"\n---\n## Try\n");
+        for (int i = 0; i <= KnownError.MOST_TRIES; i++) {
+            text.append(i + 1).append(". [X](../fixes/x").append(i).append(".md)\n");
+        }
+        expect(
+                review(DocumentKind.ERROR, text.toString()),
+                Problem.Severity.ERROR,
+                6 + KnownError.MOST_TRIES,
+                "at most 60 fixes, this one 61");
+    }
+
+    @Test
+    void aFixThatReadersDoNotSeeIsSaidToBeUnpublished() {
+        String text = "---\nerror: k\ntitle: \"K\"\n---\n## Try\n1. [X](../fixes/x1.md)\n2. [Y](../fixes/y1.md)\n";
+        Reviewer.Shelf shelf = new Reviewer.Shelf(
+                Map.of(), Map.of(), org.mendak.core.runbook.Vocabulary.EMPTY, java.util.Set.of("x1"));
+        List<Problem> problems = Reviewer.review(RunbookParser.parse(DocumentKind.ERROR, "k", text), shelf);
+        expect(problems, Problem.Severity.ERROR, 6, "the fix \"x1\" is not published");
+        expect(problems, Problem.Severity.ERROR, 7, "there is no fix \"y1\"");
+    }
+
     @Test
     void judgesAKnownErrorBesideTheLibrary() {
         List<Problem> problems = review(DocumentKind.ERROR, """

@@ -9,6 +9,9 @@ import java.util.Optional;
  *
  * @param outcome its word; null while it is being worked
  * @param minutes null if not known
+ * @param agent who began it
+ * @param version rises with every change of what was recorded
+ * @param endedBy who recorded how it ended; null if nobody has, or it is not known
  * @param cameBack whether a correction says that its success did not last
  */
 public record AttemptRow(
@@ -25,7 +28,65 @@ public record AttemptRow(
         String agent,
         Instant startedAt,
         Instant endedAt,
-        boolean cameBack) {
+        boolean cameBack,
+        int version,
+        String endedBy) {
+
+    /** An attempt as it is first written down. */
+    public AttemptRow(
+            long id,
+            long number,
+            String errorKey,
+            String fixKey,
+            int position,
+            String outcome,
+            String bundle,
+            boolean triedBefore,
+            Double minutes,
+            String note,
+            String agent,
+            Instant startedAt,
+            Instant endedAt,
+            boolean cameBack) {
+        this(
+                id,
+                number,
+                errorKey,
+                fixKey,
+                position,
+                outcome,
+                bundle,
+                triedBefore,
+                minutes,
+                note,
+                agent,
+                startedAt,
+                endedAt,
+                cameBack,
+                1,
+                outcome == null ? null : agent);
+    }
+
+    /** The same attempt, recorded so by somebody. */
+    AttemptRow recorded(String how, Double took, String remark, Instant at, String by) {
+        return new AttemptRow(
+                id,
+                number,
+                errorKey,
+                fixKey,
+                position,
+                how,
+                bundle,
+                triedBefore,
+                took,
+                remark,
+                agent,
+                startedAt,
+                at,
+                cameBack,
+                version,
+                by);
+    }
 
     /** The same attempt as it was stored under a case. */
     AttemptRow stored(long newId, long caseNumber) {
@@ -43,7 +104,9 @@ public record AttemptRow(
                 agent,
                 startedAt,
                 endedAt,
-                cameBack);
+                cameBack,
+                version,
+                endedBy);
     }
 
     /** The success that a recurrence takes away: the last one of a case's attempts. */

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.recognise.TextCapture;
@@ -75,6 +76,7 @@ class AttemptService {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
             }
             List<AttemptRow> tried = store.ofCase(tx, number);
+            String under = under(c, tried, error);
             for (AttemptRow a : tried) {
                 if (a.outcome() == null && a.fixKey().equals(fix)) {
                     return a.id();
@@ -83,11 +85,22 @@ class AttemptService {
             if (tried.size() >= Limits.ATTEMPTS) {
                 throw Refusal.invalid("A case has at most " + Limits.ATTEMPTS + " attempts.");
             }
-            long id = store.insert(tx, attempt(caller, c, tried, fix, error == null ? c.errorKey() : error, false));
+            long id = store.insert(tx, attempt(caller, c, tried, fix, under, false));
             events.publishEvent(new AttemptStarted(tx, number, id));
             audit.write(tx, caller, "fix-started", number + "/" + fix, "");
             return id;
         });
+    }
+
+    /** An attempt counts for its case's known error, or for one that the case was under before; never for another's evidence. */
+    private static String under(CaseRow c, List<AttemptRow> tried, String error) {
+        if (error == null || error.equals(c.errorKey())) {
+            return c.errorKey();
+        }
+        if (tried.stream().noneMatch(a -> error.equals(a.errorKey()))) {
+            throw Refusal.invalid("Case " + c.number() + " is not about \"" + error + "\". Nothing was stored.");
+        }
+        return error;
     }
 
     /** What was tried before the case was opened: it excludes the fix, with less weight as evidence. */
@@ -132,45 +145,76 @@ class AttemptService {
                 false);
     }
 
-    /** What to record of an attempt; an absent key stays, a null outcome takes it back. */
-    CaseViews.Case record(Caller caller, long number, long id, Map<String, Object> fields) {
+    /**
+     * Records what came of an attempt.
+     *
+     * @param fields what to record; an absent key stays, a null outcome takes it back
+     * @param seen the attempt's version that the caller saw; null if they say none, which will do as long as nothing is recorded yet
+     */
+    CaseViews.Case record(Caller caller, long number, long id, Map<String, Object> fields, Integer seen) {
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
-            String outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
-            Instant ended = outcome == null ? null : a.endedAt() == null ? clock.instant() : a.endedAt();
-            Double minutes = fields.containsKey("minutes") ? minutes(fields.get("minutes")) : a.minutes();
-            if (minutes == null && outcome != null) {
-                minutes = measured(a.startedAt(), ended);
-            }
-            String note =
-                    fields.get("note") == null ? a.note() : CaseWords.masked(String.valueOf(fields.get("note")), null);
-            if (note.length() > Limits.NOTE) {
-                throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
-            }
-            store.update(
-                    tx,
-                    new AttemptRow(
-                            id,
-                            number,
-                            a.errorKey(),
-                            a.fixKey(),
-                            a.position(),
-                            outcome,
-                            a.bundle(),
-                            a.triedBefore(),
-                            outcome == null ? null : minutes,
-                            note,
-                            a.agent(),
-                            a.startedAt(),
-                            ended,
-                            a.cameBack()));
-            consequences(tx, caller, number, a, outcome);
-            audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(outcome));
-            if (a.errorKey() != null) {
-                events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
+            AttemptRow wanted = recorded(caller, a, fields);
+            if (!same(a, wanted)) {
+                refuseUnseen(caller, a, seen);
+                store.update(tx, wanted);
+                consequences(tx, caller, number, a, wanted.outcome());
+                audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(wanted.outcome()));
+                if (a.errorKey() != null) {
+                    events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
+                }
             }
             return reader.view(tx, number);
         });
+    }
+
+    private AttemptRow recorded(Caller caller, AttemptRow a, Map<String, Object> fields) {
+        String outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
+        Instant ended = outcome == null ? null : a.endedAt() == null ? notBefore(a.startedAt()) : a.endedAt();
+        Double minutes = fields.containsKey("minutes") ? minutes(fields.get("minutes")) : a.minutes();
+        if (minutes == null && outcome != null) {
+            minutes = measured(a.startedAt(), ended);
+        }
+        String note =
+                fields.get("note") == null ? a.note() : CaseWords.masked(String.valueOf(fields.get("note")), null);
+        if (note.length() > Limits.NOTE) {
+            throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
+        }
+        String by = outcome == null ? null : Objects.equals(outcome, a.outcome()) ? a.endedBy() : caller.name();
+        return a.recorded(outcome, outcome == null ? null : minutes, note, ended, by);
+    }
+
+    /** Machines' clocks are set back at times; nothing ends before it began. */
+    private Instant notBefore(Instant begun) {
+        Instant now = clock.instant();
+        return now.isBefore(begun) ? begun : now;
+    }
+
+    /** The same call once more, because its answer was lost, is no second recording. */
+    private static boolean same(AttemptRow a, AttemptRow b) {
+        return Objects.equals(a.outcome(), b.outcome())
+                && Objects.equals(a.minutes(), b.minutes())
+                && a.note().equals(b.note());
+    }
+
+    /** Nobody records over what they have not seen; who was faster, and what they recorded, is told. */
+    private static void refuseUnseen(Caller caller, AttemptRow a, Integer seen) {
+        boolean unseen = seen == null ? a.outcome() != null : seen != a.version();
+        if (!unseen) {
+            return;
+        }
+        String by = a.endedBy() == null ? a.agent() : a.endedBy();
+        if (seen == null && by.equals(caller.name())) {
+            throw Refusal.preconditionRequired("You recorded \"" + a.outcome()
+                    + "\" already. To change that say which version you saw: If-Match: "
+                    + CaseVersions.tag(a.version()) + ".");
+        }
+        throw Refusal.preconditionFailed(
+                a.outcome() == null
+                        ? "What was recorded of this fix was taken back meanwhile. Yours was not stored."
+                        : (by.equals(caller.name()) ? "You, elsewhere," : by) + " recorded \"" + a.outcome()
+                                + "\" of this fix meanwhile. Yours was not stored.",
+                Map.of("by", by, "theirs", String.valueOf(a.outcome()), "version", a.version()));
     }
 
     /** What was due only after success is, or is not; what the fix leaves behind holds once it was done. */
@@ -205,7 +249,9 @@ class AttemptService {
 
     private static Double measured(Instant from, Instant to) {
         Duration d = Duration.between(from, to);
-        return d.compareTo(PLAUSIBLE) > 0 ? null : Math.round(d.toMillis() / 6_000.0) / 10.0;
+        return d.isZero() || d.isNegative() || d.compareTo(PLAUSIBLE) > 0
+                ? null
+                : Math.round(d.toMillis() / 6_000.0) / 10.0;
     }
 
     private AttemptRow attempt(Tx tx, long number, long id) {

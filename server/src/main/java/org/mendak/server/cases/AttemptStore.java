@@ -17,7 +17,7 @@ class AttemptStore {
 
     private static final String ATTEMPT =
             "select a.id, a.number, a.error_key, a.fix_key, a.position, a.outcome, a.bundle,"
-                    + " a.tried_before, a.minutes, a.note, a.agent, a.started_at, a.ended_at, exists (select 1 from attempt_correction c where"
+                    + " a.tried_before, a.minutes, a.note, a.agent, a.started_at, a.ended_at, a.version, a.ended_by, exists (select 1 from attempt_correction c where"
                     + " c.attempt_id = a.id and c.what = 'came-back') as came_back from attempt a";
 
     private static AttemptRow row(ResultSet r) throws SQLException {
@@ -35,7 +35,9 @@ class AttemptStore {
                 r.getString("agent"),
                 Tx.instant(r, "started_at"),
                 Tx.instant(r, "ended_at"),
-                r.getBoolean("came_back"));
+                r.getBoolean("came_back"),
+                r.getInt("version"),
+                r.getString("ended_by"));
     }
 
     List<AttemptRow> ofCase(Tx tx, long number) {
@@ -98,7 +100,7 @@ class AttemptStore {
     long insert(Tx tx, AttemptRow a) {
         return tx.insert(
                 "insert into attempt (number, error_key, fix_key, position, outcome, bundle, tried_before, minutes, note,"
-                        + " agent, started_at, ended_at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                        + " agent, started_at, ended_at, ended_by) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 a.number(),
                 a.errorKey(),
                 a.fixKey(),
@@ -110,16 +112,19 @@ class AttemptStore {
                 a.note(),
                 a.agent(),
                 a.startedAt(),
-                a.endedAt());
+                a.endedAt(),
+                a.endedBy());
     }
 
     void update(Tx tx, AttemptRow a) {
         tx.run(
-                "update attempt set outcome = ?, minutes = ?, note = ?, ended_at = ? where id = ?",
+                "update attempt set outcome = ?, minutes = ?, note = ?, ended_at = ?, ended_by = ?, version = version + 1"
+                        + " where id = ?",
                 a.outcome(),
                 a.minutes(),
                 a.note(),
                 a.endedAt(),
+                a.endedBy(),
                 a.id());
     }
 

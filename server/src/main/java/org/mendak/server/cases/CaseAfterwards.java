@@ -27,6 +27,7 @@ class CaseAfterwards {
     private final AttemptStore attempts;
     private final CaseReader reader;
     private final CaseLocks locks;
+    private final CaseVersions versions;
     private final LibraryService library;
     private final TeamService team;
     private final AuditStore audit;
@@ -38,6 +39,7 @@ class CaseAfterwards {
             AttemptStore attempts,
             CaseReader reader,
             CaseLocks locks,
+            CaseVersions versions,
             LibraryService library,
             TeamService team,
             AuditStore audit,
@@ -47,6 +49,7 @@ class CaseAfterwards {
         this.attempts = attempts;
         this.reader = reader;
         this.locks = locks;
+        this.versions = versions;
         this.library = library;
         this.team = team;
         this.audit = audit;
@@ -54,7 +57,7 @@ class CaseAfterwards {
     }
 
     /** Gives an open case to a colleague, or takes it; what it waits for stays as it is. */
-    CaseViews.Case handOver(Caller caller, long number, String to, String written) {
+    CaseViews.Case handOver(Caller caller, long number, String to, String written, Integer seen) {
         String note = CaseWords.note(written);
         return locks.change(caller, number, (tx, c) -> {
             String taker = team.colleague(tx, to)
@@ -63,8 +66,13 @@ class CaseAfterwards {
             if (taker.equals(c.agent())) {
                 throw Refusal.conflict("Case " + number + " is " + taker + "'s already.");
             }
+            versions.check(tx, caller, number, seen, Set.of("agent"), Map.of("agent", c.agent()));
             store.addHandover(tx, number, new CaseStore.Handover(c.agent(), taker, note, clock.instant()));
             store.update(tx, c.with(d -> d.agent = taker));
+            versions.changed(tx, caller, number, Set.of("agent"));
+            if (c.errorKey() != null) {
+                locks.changed(tx, Set.of(c.errorKey()));
+            }
             audit.write(tx, caller, "case-given", String.valueOf(number), "");
         });
     }

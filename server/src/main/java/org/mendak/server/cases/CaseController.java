@@ -2,7 +2,6 @@ package org.mendak.server.cases;
 
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.library.Sheets;
@@ -18,6 +17,7 @@ import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -45,9 +45,6 @@ class CaseController {
     record Start(String fix, String error, Boolean triedBefore) {}
 
     record Started(long id) {}
-
-    @Asked
-    record Settle(String state, String to, Instant dueAt) {}
 
     private final CaseService cases;
     private final AttemptService attempts;
@@ -100,13 +97,26 @@ class CaseController {
     }
 
     @GetMapping("/{n}")
-    CaseViews.Case view(Caller caller, @PathVariable long n) {
-        return cases.view(caller, n);
+    ResponseEntity<CaseViews.Case> view(Caller caller, @PathVariable long n) {
+        CaseViews.Case c = cases.view(caller, n);
+        return ResponseEntity.ok()
+                .header(HttpHeaders.ETAG, CaseVersions.tag(c.version()))
+                .body(c);
     }
 
     @PatchMapping("/{n}")
-    CaseViews.Case patch(Caller caller, @PathVariable long n, @RequestBody CaseService.Patch body) {
-        return cases.patch(caller, n, body);
+    CaseViews.Case patch(
+            Caller caller,
+            @PathVariable long n,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody CaseService.Patch body) {
+        return cases.patch(
+                caller,
+                n,
+                body,
+                CaseVersions.seen(ifMatch)
+                        .orElseThrow(() -> Refusal.preconditionRequired(
+                                "Say which version of the case you saw: If-Match with its ETag. Nothing was stored.")));
     }
 
     /** The runbook as the case keeps it. */
@@ -143,8 +153,12 @@ class CaseController {
     }
 
     @PostMapping("/{n}/facts")
-    CaseViews.Case addFacts(Caller caller, @PathVariable long n, @RequestBody Map<String, String> body) {
-        return cases.addFacts(caller, n, body);
+    CaseViews.Case addFacts(
+            Caller caller,
+            @PathVariable long n,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody Map<String, String> body) {
+        return cases.addFacts(caller, n, body, CaseVersions.seen(ifMatch).orElse(null));
     }
 
     @PostMapping("/{n}/notes")
@@ -153,8 +167,12 @@ class CaseController {
     }
 
     @PostMapping("/{n}/moved")
-    CaseViews.Case moved(Caller caller, @PathVariable long n, @RequestBody Moved body) {
-        return cases.moved(caller, n, body.error());
+    CaseViews.Case moved(
+            Caller caller,
+            @PathVariable long n,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody Moved body) {
+        return cases.moved(caller, n, body.error(), CaseVersions.seen(ifMatch).orElse(null));
     }
 
     @PostMapping("/{n}/attempts")
@@ -170,14 +188,18 @@ class CaseController {
     @io.swagger.v3.oas.annotations.parameters.RequestBody(
             content = @Content(schema = @Schema(implementation = AttemptChange.class)))
     CaseViews.Case record(
-            Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Map<String, Object> body) {
+            Caller caller,
+            @PathVariable long n,
+            @PathVariable long id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody Map<String, Object> body) {
         body.keySet().stream()
                 .filter(k -> !List.of("outcome", "minutes", "note").contains(k))
                 .findFirst()
                 .ifPresent(k -> {
                     throw Refusal.badRequest("\"" + k + "\" cannot be changed; outcome, minutes and note can.");
                 });
-        return attempts.record(caller, n, id, body);
+        return attempts.record(caller, n, id, body, CaseVersions.seen(ifMatch).orElse(null));
     }
 
     @PostMapping("/{n}/attempts/{id}/steps")
@@ -187,8 +209,13 @@ class CaseController {
     }
 
     @PostMapping("/{n}/put-backs/{id}")
-    CaseViews.Case settle(Caller caller, @PathVariable long n, @PathVariable long id, @RequestBody Settle body) {
-        return owed.settle(caller, n, id, body.state(), body.to(), body.dueAt());
+    CaseViews.Case settle(
+            Caller caller,
+            @PathVariable long n,
+            @PathVariable long id,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody OwedService.Settled body) {
+        return owed.settle(caller, n, id, body, CaseVersions.seen(ifMatch).orElse(null));
     }
 
     @PostMapping("/{n}/close")

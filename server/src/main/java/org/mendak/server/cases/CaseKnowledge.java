@@ -21,6 +21,7 @@ import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.recognition.RecognitionService;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** What a case knows: the revisions it keeps, and the values that its texts, outputs and people gave it. */
@@ -30,9 +31,16 @@ class CaseKnowledge {
     private final CaseStore store;
     private final LibraryService library;
     private final RecognitionService recognition;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    CaseKnowledge(CaseStore store, LibraryService library, RecognitionService recognition, Clock clock) {
+    CaseKnowledge(
+            CaseStore store,
+            LibraryService library,
+            RecognitionService recognition,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.events = events;
         this.store = store;
         this.library = library;
         this.recognition = recognition;
@@ -119,7 +127,12 @@ class CaseKnowledge {
         }
     }
 
+    /** Notes what is new of these; evidence hears of it, since it is chosen and weighed by what is known of its cases. */
     void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
+        if (facts.size() > Limits.FACTS) {
+            throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
+        }
+        boolean news = false;
         Map<String, String> known = new HashMap<>();
         store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
         for (Map.Entry<String, String> f : facts.entrySet()) {
@@ -134,12 +147,18 @@ class CaseKnowledge {
             checkTyped(f.getKey(), value, source);
             // what is known already is not noted again, or a step repeated often would bury the rest
             if (!value.equals(known.put(f.getKey(), value))) {
+                news = true;
                 store.addFact(
                         tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
             }
         }
         if (known.size() > Limits.FACTS) {
             throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
+        }
+        if (news) {
+            store.find(tx, number)
+                    .map(CaseRow::errorKey)
+                    .ifPresent(e -> events.publishEvent(new CaseChanged(tx, Set.of(e))));
         }
     }
 }

@@ -8,6 +8,7 @@ import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -15,6 +16,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
@@ -58,8 +60,13 @@ class CaseMoreController {
     }
 
     @PostMapping("/api/cases/{n}/handover")
-    CaseViews.Case handOver(Caller caller, @PathVariable long n, @RequestBody GiveTo body) {
-        return afterwards.handOver(caller, n, body.to(), body.note());
+    CaseViews.Case handOver(
+            Caller caller,
+            @PathVariable long n,
+            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
+            @RequestBody GiveTo body) {
+        return afterwards.handOver(
+                caller, n, body.to(), body.note(), CaseVersions.seen(ifMatch).orElse(null));
     }
 
     /** What was found out about a case after its end. */

@@ -120,6 +120,7 @@ public class CaseReader {
         Map<String, String> corrected = cases.corrections(tx, number);
         return new CaseViews.Case(
                 c.number(),
+                cases.version(tx, c.number()),
                 c.status(),
                 c.errorKey(),
                 title(c.errorKey()),
@@ -230,6 +231,8 @@ public class CaseReader {
                 a.agent(),
                 a.startedAt(),
                 a.endedAt(),
+                a.endedBy(),
+                a.version(),
                 attempts.steps(tx, a.id()).stream()
                         .map(s -> new CaseViews.Step(
                                 s.clientId(),

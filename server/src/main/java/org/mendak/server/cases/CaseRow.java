@@ -72,7 +72,8 @@ public record CaseRow(
             d.waitsUntil = null;
             d.believedFix = believed;
             d.limitation = limits;
-            d.closedAt = at;
+            // the machine's clock may have been set back
+            d.closedAt = at != null && at.isBefore(openedAt) ? openedAt : at;
             d.recurredAt = recurred;
         });
     }

@@ -2,8 +2,10 @@ package org.mendak.server.cases;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.mendak.core.recognise.TextCapture;
 import org.mendak.core.runbook.KnownError;
@@ -30,6 +32,7 @@ public class CaseService {
     private final CaseReader reader;
     private final LibraryService library;
     private final CaseLocks locks;
+    private final CaseVersions versions;
     private final CaseKnowledge knowledge;
     private final AuditStore audit;
     private final Clock clock;
@@ -41,6 +44,7 @@ public class CaseService {
             CaseReader reader,
             LibraryService library,
             CaseLocks locks,
+            CaseVersions versions,
             CaseKnowledge knowledge,
             AuditStore audit,
             Clock clock) {
@@ -50,6 +54,7 @@ public class CaseService {
         this.reader = reader;
         this.library = library;
         this.locks = locks;
+        this.versions = versions;
         this.knowledge = knowledge;
         this.audit = audit;
         this.clock = clock;
@@ -180,18 +185,21 @@ public class CaseService {
         }
     }
 
-    CaseViews.Case addFacts(Caller caller, long number, Map<String, String> facts) {
-        return locks.change(caller, number, (tx, c) -> {
-            knowledge.addFacts(tx, caller, number, facts, "answer");
-            factsCount(tx, c);
-        });
-    }
-
-    /** What is learnt of a case of which something was tried already is evidence of who a fix works for. */
-    private void factsCount(Tx tx, CaseRow c) {
-        if (reader.attempts(tx, c.number()).stream().anyMatch(a -> a.outcome() != null)) {
-            changed(tx, c.errorKey());
+    CaseViews.Case addFacts(Caller caller, long number, Map<String, String> facts, Integer seen) {
+        if (facts.size() > Limits.FACTS) {
+            throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
         }
+        return locks.change(caller, number, (tx, c) -> {
+            Map<String, String> now = new LinkedHashMap<>();
+            store.facts(tx, number).forEach(f -> now.put("fact." + f.name(), f.value()));
+            Map<String, String> wanted = new LinkedHashMap<>();
+            facts.forEach((name, value) -> wanted.put("fact." + name, value));
+            Set<String> differing = CaseVersions.differing(wanted, now).keySet();
+            versions.check(tx, caller, number, seen, differing, now);
+            store.touch(tx, number);
+            versions.changed(tx, caller, number, differing);
+            knowledge.addFacts(tx, caller, number, facts, "answer");
+        });
     }
 
     CaseViews.Case addText(Caller caller, long number, String written, List<String> unmasked) {
@@ -230,7 +238,6 @@ public class CaseService {
                         + q.capture().source() + ". Nothing was stored.");
             }
             knowledge.addFacts(tx, caller, number, values, "output");
-            factsCount(tx, c);
         });
     }
 
@@ -270,8 +277,45 @@ public class CaseService {
             String because,
             String goal) {}
 
-    CaseViews.Case patch(Caller caller, long number, Patch p) {
+    /** What a patch would change, by field; the members of {@link Patch} that are the case's own. */
+    private static Map<String, String> wanted(Patch p) {
+        Map<String, String> wanted = new LinkedHashMap<>();
+        wanted.put("error", p.error());
+        wanted.put("product", p.product());
+        wanted.put("productVersion", p.productVersion());
+        wanted.put("phase", p.phase());
+        wanted.put("device", p.device());
+        wanted.put("reference", p.reference());
+        wanted.put("requester", p.requester());
+        wanted.put("reached", p.reached());
+        wanted.put("waitsFor", p.waitsFor());
+        wanted.put("pinned", p.pinned() == null ? null : pinnedOrder(p.pinned()));
+        wanted.put("goal", p.goal());
+        wanted.values().removeIf(Objects::isNull);
+        return wanted;
+    }
+
+    private static Map<String, String> now(CaseRow c) {
+        Map<String, String> now = new LinkedHashMap<>();
+        now.put("error", c.errorKey());
+        now.put("product", c.product());
+        now.put("productVersion", c.productVersion());
+        now.put("phase", c.phase());
+        now.put("device", c.device());
+        now.put("reference", c.reference());
+        now.put("requester", c.requester());
+        now.put("reached", c.reached());
+        now.put("waitsFor", c.waitsFor());
+        now.put("pinned", c.pinned());
+        now.put("goal", c.goal());
+        return now;
+    }
+
+    /** @param seen the version of the case that the caller saw */
+    CaseViews.Case patch(Caller caller, long number, Patch p, int seen) {
         return locks.change(caller, number, (tx, c) -> {
+            Set<String> differing = CaseVersions.differing(wanted(p), now(c)).keySet();
+            versions.check(tx, caller, number, seen, differing, now(c));
             String waits = CaseWords.oneOf(p.waitsFor(), CaseWords.WAITS, c.waitsFor(), "waitsFor");
             Instant until = waits.equals("me") ? null : p.waitsUntil() == null ? c.waitsUntil() : p.waitsUntil();
             String pinned = p.pinned() == null ? c.pinned() : pinnedOrder(p.pinned());
@@ -288,13 +332,15 @@ public class CaseService {
                 d.pinned = pinned;
                 d.goal = CaseWords.oneOf(p.goal(), CaseWords.GOALS, c.goal(), "goal");
             }));
+            versions.changed(tx, caller, number, differing);
             if (p.device() != null && !p.device().equals(c.device())) {
                 knowledge.fromDevice(tx, caller, number, CaseWords.cut(p.device()));
             }
             if (p.pinned() != null && !pinned.isEmpty()) {
                 audit.write(tx, caller, "order-overruled", String.valueOf(number), overruled(p.because()));
             }
-            if (p.productVersion() != null) {
+            if (!differing.isEmpty()) {
+                // its own row is known of it like any fact
                 changed(tx, c.errorKey());
             }
             if (p.error() != null) {
@@ -319,12 +365,14 @@ public class CaseService {
     }
 
     /** The case is about another known error after all: its attempts go with it. */
-    CaseViews.Case moved(Caller caller, long number, String error) {
+    CaseViews.Case moved(Caller caller, long number, String error, Integer seen) {
         return locks.change(caller, number, (tx, c) -> {
             KnownError to = known(String.valueOf(error));
+            versions.check(tx, caller, number, seen, Set.of("error"), now(c));
             attempts.move(tx, number, c.errorKey(), to.key());
             CaseRow moved = c.under(to.key());
             store.update(tx, moved);
+            versions.changed(tx, caller, number, Set.of("error"));
             knowledge.pin(tx, number, to);
             store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, moved, t.text()));
             audit.write(tx, caller, "case-moved", String.valueOf(number), c.errorKey() + " to " + to.key());

@@ -118,6 +118,36 @@ class CaseStore {
                 c.number());
     }
 
+    /** Rises with every change of the case's row and of its facts. */
+    int version(Tx tx, long number) {
+        return tx.one("select version from desk_case where number = ?", r -> r.getInt(1), number)
+                .orElse(0);
+    }
+
+    void touch(Tx tx, long number) {
+        tx.run("update desk_case set version = version + 1 where number = ?", number);
+    }
+
+    /** The last change of each field that was changed after this version. */
+    List<CaseVersions.Change> changesSince(Tx tx, long number, int version) {
+        return tx.list(
+                "select field, version, agent, at from case_change where number = ? and version > ? order by version desc",
+                r -> new CaseVersions.Change(
+                        r.getString("field"), r.getInt("version"), r.getString("agent"), Tx.instant(r, "at")),
+                number,
+                version);
+    }
+
+    void changed(Tx tx, long number, CaseVersions.Change c) {
+        tx.run(
+                "merge into case_change (number, version, field, agent, at) key (number, field) values (?, ?, ?, ?, ?)",
+                number,
+                c.version(),
+                c.field(),
+                c.agent(),
+                c.at());
+    }
+
     List<CaseRow> list(Tx tx, WantedCases w) {
         StringBuilder sql = new StringBuilder(CASE).append(" where 1 = 1");
         List<Object> values = new ArrayList<>();

@@ -29,9 +29,10 @@ public final class CaseViews {
             List<String> outcomes,
             int openPutBacks) {}
 
-    /** A whole case. */
+    /** A whole case; its version goes into {@code If-Match} of what changes it. */
     public record Case(
             long number,
+            int version,
             String status,
             @OrNull String error,
             String title,
@@ -89,7 +90,14 @@ public final class CaseViews {
     /** A remark; {@code kind} is note, or step for what was done off the script. */
     public record Note(String text, String kind, Instant at, String agent) {}
 
-    /** A fix tried; {@code outcome} is null while it is being worked. */
+    /**
+     * A fix tried.
+     *
+     * @param outcome null while it is being worked
+     * @param agent who began it
+     * @param endedBy who recorded the outcome
+     * @param version goes into {@code If-Match} of what changes it
+     */
     public record Attempt(
             long id,
             String fix,
@@ -104,6 +112,8 @@ public final class CaseViews {
             String agent,
             Instant startedAt,
             @OrNull Instant endedAt,
+            @OrNull String endedBy,
+            int version,
             List<Step> steps) {}
 
     /** An entry about a step. */

@@ -75,4 +75,9 @@ final class CaseWords {
         }
         return word;
     }
+
+    /** The beginning of a text, at most so long. */
+    static String start(String text, int most) {
+        return text.length() <= most ? text : text.substring(0, most);
+    }
 }

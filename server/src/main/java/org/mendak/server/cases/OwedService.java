@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -38,6 +39,7 @@ class OwedService {
     private final CaseReader reader;
     private final CaseFixes fixes;
     private final CaseLocks locks;
+    private final CaseVersions versions;
     private final AuditStore audit;
     private final ZoneId zone;
     private final Clock clock;
@@ -49,6 +51,7 @@ class OwedService {
             CaseReader reader,
             CaseFixes fixes,
             CaseLocks locks,
+            CaseVersions versions,
             AuditStore audit,
             Settings settings,
             Clock clock) {
@@ -58,6 +61,7 @@ class OwedService {
         this.reader = reader;
         this.fixes = fixes;
         this.locks = locks;
+        this.versions = versions;
         this.audit = audit;
         this.zone = settings.zone();
         this.clock = clock;
@@ -93,12 +97,22 @@ class OwedService {
     }
 
     /**
-     * Settles something owed. What was passed to somebody can be settled when its case has ended, too.
+     * How something is settled.
      *
      * @param to who it passes to; only with passed-to
      * @param dueAt when it is due then; tomorrow morning if null
      */
-    CaseViews.Case settle(Caller caller, long number, long id, String state, String to, Instant dueAt) {
+    @Asked
+    record Settled(String state, String to, Instant dueAt) {}
+
+    /**
+     * Settles something owed. What was passed to somebody can be settled when its case has ended, too.
+     *
+     * @param seen the version of the case that the caller saw; null if they say none
+     */
+    CaseViews.Case settle(Caller caller, long number, long id, Settled how, Integer seen) {
+        String state = how.state();
+        String to = how.to();
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         if (state == null || !STATES.contains(state)) {
             throw Refusal.invalid("state must be one of " + String.join(", ", new TreeSet<>(STATES)) + ".");
@@ -114,8 +128,14 @@ class OwedService {
             if (!c.open() && (!p.state().equals("passed-to") || state.equals("open"))) {
                 throw Refusal.conflict("Case " + number + " is closed; reopen it first.");
             }
-            Instant due = !passed ? null : dueAt == null ? tomorrowMorning() : dueAt;
+            String field = p.kind() + " \"" + CaseWords.start(p.text(), 60) + "\"";
+            if (!p.state().equals(state)) {
+                versions.check(tx, caller, number, seen, Set.of(field), Map.of(field, p.state()));
+            }
+            Instant due = !passed ? null : how.dueAt() == null ? tomorrowMorning() : how.dueAt();
             store.settle(tx, number, id, state, passed ? to.strip() : null, due);
+            cases.touch(tx, number);
+            versions.changed(tx, caller, number, Set.of(field));
             audit.write(tx, caller, p.kind(), String.valueOf(number), state);
             locks.tell(tx, caller, number);
             return reader.view(tx, number);

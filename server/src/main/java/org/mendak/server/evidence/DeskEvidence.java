@@ -14,6 +14,7 @@ import org.mendak.server.platform.OrNull;
  * @param quartiles working minutes of solved cases: a quarter, half, three quarters and nine in ten took at most so many;
  *     empty without any
  * @param changes fixes that have stopped working, then those that work better, the surest first
+ * @param failed titles of known errors whose evidence could not be computed; the rest is without them
  * @param bins how many solved cases took how long
  */
 record DeskEvidence(
@@ -28,6 +29,7 @@ record DeskEvidence(
         List<Month> months,
         List<Changed> changes,
         List<ErrorLine> errors,
+        List<String> failed,
         ErrorEvidence.Choices choices) {
 
     /** Solved cases that took up to so many minutes; {@code upTo} is null for all beyond. */

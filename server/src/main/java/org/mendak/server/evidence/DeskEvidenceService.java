@@ -3,6 +3,7 @@ package org.mendak.server.evidence;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
@@ -13,12 +14,15 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /** Puts together what the Evidence place tells of the whole desk. */
 @Service
 class DeskEvidenceService {
 
+    private static final Logger LOG = LoggerFactory.getLogger(DeskEvidenceService.class);
     private static final List<Double> QUANTILES = List.of(0.25, 0.5, 0.75, 0.9);
 
     private final Db db;
@@ -37,15 +41,22 @@ class DeskEvidenceService {
         List<DeskEvidence.Changed> changes = new ArrayList<>();
         List<LoggedCase> cases = new ArrayList<>();
         List<CaseLog.Entry> all = new ArrayList<>();
+        List<String> failed = new ArrayList<>();
         for (KnownError e : library.library().errors().values()) {
-            // one error at a time, so that no transaction lasts for the whole desk
-            ErrorEvidenceService.Chosen chosen = db.tx(tx -> errors.choose(tx, e, choice));
-            cases.addAll(chosen.cases());
-            all.addAll(chosen.all());
-            if (!chosen.entries().isEmpty()) {
-                lines.add(line(chosen, choice));
-                changes.addAll(
-                        new EvidenceViews(library.library(), chosen.fitted().evidence()).changed(e));
+            // one error at a time, so that no transaction lasts for the whole desk, and none takes the others with it
+            try {
+                ErrorEvidenceService.Chosen chosen = db.tx(tx -> errors.choose(tx, e.plannable(), choice));
+                DeskEvidence.ErrorLine line = chosen.entries().isEmpty() ? null : line(chosen, choice);
+                List<DeskEvidence.Changed> changed = line == null
+                        ? List.of()
+                        : new EvidenceViews(library.library(), chosen.fitted().evidence()).changed(e);
+                cases.addAll(chosen.cases());
+                all.addAll(chosen.all());
+                Optional.ofNullable(line).ifPresent(lines::add);
+                changes.addAll(changed);
+            } catch (RuntimeException x) {
+                LOG.error("the evidence of {} cannot be computed", e.key(), x);
+                failed.add(e.title());
             }
         }
         lines.sort(
@@ -79,6 +90,7 @@ class DeskEvidenceService {
                         .toList(),
                 changes,
                 lines,
+                failed.stream().sorted().toList(),
                 EvidenceViews.choices(all, List.of()));
     }
 

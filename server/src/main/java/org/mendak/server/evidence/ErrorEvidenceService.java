@@ -66,6 +66,7 @@ class ErrorEvidenceService {
     KnownError published(String key) {
         return library.library()
                 .error(key)
+                .map(KnownError::plannable)
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
     }
 

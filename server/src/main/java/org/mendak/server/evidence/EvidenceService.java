@@ -1,10 +1,15 @@
 package org.mendak.server.evidence;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.time.YearMonth;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.atomic.AtomicLong;
 import org.mendak.core.evidence.Basis;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
@@ -18,6 +23,7 @@ import org.mendak.server.cases.CaseChanged;
 import org.mendak.server.cases.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
@@ -27,14 +33,17 @@ import org.springframework.stereotype.Service;
 @Service
 public class EvidenceService {
 
-    private static final int MOST_KEPT = 2_000;
-    private static final int MOST_CASES_KEPT = 200_000;
+    /** Cases whose fits and whose logs are kept; one case takes about a kilobyte in a log, far less in a fit. */
+    private static final long MOST_CASES_KEPT = 200_000;
+
+    private static final Duration LIFE = Duration.ofHours(2);
     private static final double UNKNOWN_MINUTES = 10;
+
+    /** What a fit is of; a newer one takes its place. */
+    private record Of(String error, String version) {}
 
     /** What a fit depends on. */
     private record Key(
-            String error,
-            String version,
             long revision,
             List<String> fixes,
             List<Double> minutes,
@@ -47,6 +56,8 @@ public class EvidenceService {
 
     private record Log(Read key, List<CaseLog.Entry> entries) {}
 
+    private record Fit(Key key, Fitted fitted, int cases) {}
+
     /** Evidence, and how often conditions held in the same cases. */
     public record Fitted(Evidence evidence, PastConditions past) {}
 
@@ -54,19 +65,37 @@ public class EvidenceService {
     private final CaseLog log;
     private final LibraryService library;
     private final ZoneId zone;
-    private final Map<Key, Fitted> fits = new ConcurrentHashMap<>();
-    private final Map<String, Log> logs = new ConcurrentHashMap<>();
+    private final Cache<Of, Fit> fits = Caffeine.newBuilder()
+            .maximumWeight(MOST_CASES_KEPT)
+            .weigher((Of k, Fit f) -> f.cases() + 10)
+            .expireAfterAccess(LIFE)
+            .build();
+    private final Cache<String, Log> logs = Caffeine.newBuilder()
+            .maximumWeight(MOST_CASES_KEPT)
+            .weigher((String k, Log l) -> l.entries().size() + 10)
+            .expireAfterAccess(LIFE)
+            .build();
 
-    EvidenceService(EvidenceStore store, CaseLog log, LibraryService library, Settings settings) {
+    /**
+     * Numbers the changes of all logs. Never given twice in a run, not even when a transaction is taken back: what was computed in it
+     * must not pass for what another one stores under the same number.
+     */
+    private final AtomicLong changes;
+
+    EvidenceService(Db db, EvidenceStore store, CaseLog log, LibraryService library, Settings settings) {
         zone = settings.zone();
         this.store = store;
         this.log = log;
         this.library = library;
+        this.changes = new AtomicLong(db.tx(store::highest));
     }
 
+    /** A case under an error's earlier name is one of its cases too. */
     @EventListener
     void changed(CaseChanged event) {
-        event.errors().forEach(e -> store.changed(event.tx(), e));
+        Set<String> errors = new TreeSet<>(event.errors());
+        event.errors().forEach(e -> library.library().error(e).ifPresent(now -> errors.add(now.key())));
+        errors.forEach(e -> store.changed(event.tx(), e, changes.incrementAndGet()));
     }
 
     /**
@@ -77,43 +106,37 @@ public class EvidenceService {
      */
     public Fitted of(Tx tx, KnownError error, Map<String, Fix> fixes, String version) {
         Key key = new Key(
-                error.key(),
-                version == null ? "" : version,
                 store.revision(tx, error.key()),
                 Library.fixKeys(error),
                 minutes(error, fixes),
                 variables(error, library.library().vocabulary()),
                 error.tries().stream().map(KnownError.TryItem::whenText).toList(),
                 changed(error));
-        Fitted known = fits.get(key);
-        if (known != null) {
-            return known;
-        }
-        Fitted fresh = fit(
-                error,
-                fixes,
-                entries(tx, error).stream().map(CaseLog.Entry::logged).toList(),
-                version);
-        if (fits.size() >= MOST_KEPT) {
-            fits.clear();
-        }
-        fits.put(key, fresh);
-        return fresh;
+        // one fits while others wait for the same
+        return fits.asMap()
+                .compute(
+                        new Of(error.key(), version == null ? "" : version),
+                        (k, known) ->
+                                known != null && known.key().equals(key) ? known : fit(tx, key, error, fixes, version))
+                .fitted();
+    }
+
+    private Fit fit(Tx tx, Key key, KnownError error, Map<String, Fix> fixes, String version) {
+        List<LoggedCase> cases =
+                entries(tx, error).stream().map(CaseLog.Entry::logged).toList();
+        return new Fit(key, fit(error, fixes, cases, version), cases.size());
     }
 
     /** The log of an error's cases, oldest first; kept until it changes. */
     List<CaseLog.Entry> entries(Tx tx, KnownError error) {
         Read key = new Read(store.revision(tx, error.key()), error.aliases(), changed(error));
-        Log known = logs.get(error.key());
-        if (known != null && known.key().equals(key)) {
-            return known.entries();
-        }
-        List<CaseLog.Entry> entries = log.entries(tx, error.key());
-        if (logs.values().stream().mapToInt(l -> l.entries().size()).sum() + entries.size() > MOST_CASES_KEPT) {
-            logs.clear();
-        }
-        logs.put(error.key(), new Log(key, entries));
-        return entries;
+        return logs.asMap()
+                .compute(
+                        error.key(),
+                        (k, known) -> known != null && known.key().equals(key)
+                                ? known
+                                : new Log(key, log.entries(tx, error.key())))
+                .entries();
     }
 
     /** The evidence of some of an error's cases; not kept. */
@@ -137,9 +160,10 @@ public class EvidenceService {
     /** What the evidence of a known error rests on. */
     public static Basis basis(
             KnownError error, Map<String, Fix> fixes, Vocabulary vocabulary, List<LoggedCase> cases, String version) {
+        KnownError planned = error.plannable();
         return new Basis(
-                Library.fixKeys(error),
-                minutes(error, fixes),
+                Library.fixKeys(planned),
+                minutes(planned, fixes),
                 cases,
                 version,
                 variables(error, vocabulary),

@@ -9,16 +9,20 @@ import org.springframework.stereotype.Component;
 @Component
 class EvidenceStore {
 
-    /** How often the log of this known error has changed. */
+    /** The number of the last change of this known error's log. */
     long revision(Tx tx, String error) {
         return tx.one("select revision from evidence_revision where error_key = ?", r -> r.getLong(1), error)
                 .orElse(0L);
     }
 
-    void changed(Tx tx, String error) {
-        if (tx.run("update evidence_revision set revision = revision + 1 where error_key = ?", error) == 0) {
-            tx.run("merge into evidence_revision key (error_key) values (?, 1)", error);
-        }
+    /** The highest number that any change has. */
+    long highest(Tx tx) {
+        return tx.one("select coalesce(max(revision), 0) from evidence_revision", r -> r.getLong(1))
+                .orElse(0L);
+    }
+
+    void changed(Tx tx, String error, long number) {
+        tx.run("merge into evidence_revision key (error_key) values (?, ?)", error, number);
     }
 
     record Count(String error, int cases, int open, Instant last) {}

@@ -42,6 +42,6 @@ class PlatformConfig {
     @Bean
     @ConditionalOnMissingBean
     Clock clock() {
-        return MachineClock.utc();
+        return new SteadyClock(MachineClock.utc(), System::nanoTime);
     }
 }

@@ -256,8 +256,8 @@ class CaseAfterwardsTest extends OnTestDesk {
         d.patch(Map.of("pinned", java.util.List.of("load-table"), "because", "seen-sign"));
         assertThat(d.order().get(0)).isEqualTo("load-table");
         assertThat(d.planned("load-table").path("reasons").toString()).contains("put here by hand");
-        api.patch("/api/cases/" + d.number, Map.of("pinned", java.util.List.of("load-table"), "because", "a hunch"))
+        api.patchCase(d.number, Map.of("pinned", java.util.List.of("load-table"), "because", "a hunch"))
                 .refused(422, "because");
-        api.patch("/api/cases/" + d.number, Map.of("goal", "fame")).refused(422, "goal");
+        api.patchCase(d.number, Map.of("goal", "fame")).refused(422, "goal");
     }
 }

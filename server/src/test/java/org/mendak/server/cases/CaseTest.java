@@ -168,9 +168,7 @@ class CaseTest extends OnDesk {
         assertThat(keys(plan(n).path("ordered"))).containsExactly("grow-tracks");
         Map<String, Object> none = new HashMap<>();
         none.put("outcome", null);
-        JsonNode again = api.patch("/api/cases/" + n + "/attempts/" + a, none)
-                .expect(200)
-                .json();
+        JsonNode again = api.recordOver(n, a, none).expect(200).json();
         assertThat(again.path("attempts").path(0).path("outcome").isNull()).isTrue();
         assertThat(keys(plan(n).path("ordered"))).containsExactly("clear-tracks", "grow-tracks");
         api.patch("/api/cases/" + n + "/attempts/" + a, Map.of("outcome", "splendid"))
@@ -224,9 +222,8 @@ class CaseTest extends OnDesk {
         api.attempt(m, "grow-tracks", "different-error", 3);
         api.post("/api/cases/" + m + "/texts", Map.of("text", "Board B7 got no lines for 4 minutes"))
                 .expect(200);
-        JsonNode on = api.patch("/api/cases/" + m, Map.of("error", "board-blank"))
-                .expect(200)
-                .json();
+        JsonNode on =
+                api.patchCase(m, Map.of("error", "board-blank")).expect(200).json();
         assertThat(on.path("error").asString()).isEqualTo("board-blank");
         assertThat(on.path("attempts").path(0).path("error").asString()).isEqualTo("tracks-full");
         assertThat(on.path("facts").toString()).contains("B7");
@@ -318,16 +315,16 @@ class CaseTest extends OnDesk {
         assertThat(view(n).path("facts").toString()).doesNotContain("fact1\"");
         api.post("/api/cases/" + n + "/notes", Map.of("text", " ")).refused(422, "note");
         api.post("/api/cases/" + n + "/texts", Map.of("text", "")).refused(422, "empty");
-        api.patch("/api/cases/" + n, Map.of("reached", "by pigeon")).refused(422, "by pigeon");
+        api.patchCase(n, Map.of("reached", "by pigeon")).refused(422, "by pigeon");
         api.post("/api/cases", Map.of()).refused(422, "needs a text");
     }
 
     @Test
     void theHandsOrderComesFirstAndCanBeTakenBack() {
         long n = open();
-        api.patch("/api/cases/" + n, Map.of("pinned", List.of("grow-tracks"))).expect(200);
+        api.patchCase(n, Map.of("pinned", List.of("grow-tracks"))).expect(200);
         assertThat(keys(plan(n).path("ordered"))).containsExactly("grow-tracks", "clear-tracks");
-        api.patch("/api/cases/" + n, Map.of("pinned", List.of())).expect(200);
+        api.patchCase(n, Map.of("pinned", List.of())).expect(200);
         assertThat(keys(plan(n).path("ordered"))).containsExactly("clear-tracks", "grow-tracks");
     }
 
@@ -354,7 +351,7 @@ class CaseTest extends OnDesk {
                         .json()
                         .size())
                 .isZero();
-        api.patch("/api/cases/" + n, Map.of("waitsFor", "restart", "waitsUntil", "2030-01-01T10:00:00Z"))
+        api.patchCase(n, Map.of("waitsFor", "restart", "waitsUntil", "2030-01-01T10:00:00Z"))
                 .expect(200);
         JsonNode waiting =
                 api.get("/api/cases?waits=restart&device=chart-hes-07").json();

@@ -10,6 +10,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
 import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
@@ -92,8 +93,15 @@ class ConcurrencyTest extends OnDesk {
                             .expect(201);
                 default -> numbers.add(api.openCase(Map.of("text", "y " + i, "error", "tracks-full")));
             }
-            api.patch(path, Map.of(i % 2 == 0 ? "device" : "reference", "d" + i))
-                    .expect(200);
+            // the last one to look wins; who has looked before somebody else's change is told
+            while (true) {
+                Api.Answer a = api.patchCase(n, Map.of(i % 2 == 0 ? "device" : "reference", "d" + i));
+                if (a.status() != 412) {
+                    a.expect(200);
+                    break;
+                }
+                a.refused(412, "Yours was not stored");
+            }
         });
         JsonNode c = api.get(path).expect(200).json();
         assertThat(c.path("notes")).hasSize(30);

@@ -171,12 +171,12 @@ public final class Desk {
     }
 
     Desk outcome(String outcome) {
-        api.patch(path("/attempts/" + attempt), Map.of("outcome", outcome)).expect(200);
+        api.recordOver(number, attempt, Map.of("outcome", outcome)).expect(200);
         return this;
     }
 
     JsonNode patch(Map<String, Object> body) {
-        return api.patch(path(""), body).expect(200).json();
+        return api.patchCase(number, body).expect(200).json();
     }
 
     Api.Answer post(String rest, Object body) {

@@ -154,11 +154,11 @@ class StepClausesTest extends OnDesk {
     @Test
     void aCaseWaitsForItsTimeAndNothingElse() {
         long number = open();
-        JsonNode c = api.patch("/api/cases/" + number, Map.of("waitsFor", "time", "waitsUntil", "2026-11-25T12:00:00Z"))
+        JsonNode c = api.patchCase(number, Map.of("waitsFor", "time", "waitsUntil", "2026-11-25T12:00:00Z"))
                 .expect(200)
                 .json();
         assertThat(c.path("waitsFor").asString()).isEqualTo("time");
-        api.patch("/api/cases/" + number, Map.of("waitsFor", "weather")).refused(422, "waitsFor");
+        api.patchCase(number, Map.of("waitsFor", "weather")).refused(422, "waitsFor");
     }
 
     @Test
