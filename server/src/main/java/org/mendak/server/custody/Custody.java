@@ -60,6 +60,7 @@ public final class Custody {
                 setAside(folder.database(), kept);
                 aside = ". The desk of before is in " + kept;
             }
+            new HighWater(folder).forget();
             DeskFile.swapIn(fresh, folder.database());
             return "restored: " + about.said() + ", as of " + about.madeAt() + aside;
         }

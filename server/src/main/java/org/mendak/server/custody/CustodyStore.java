@@ -23,6 +23,12 @@ class CustodyStore {
         tx.run("insert into desk (id, made_at) values (?, ?)", id, at);
     }
 
+    /** The number of the journal's last entry; 0 if it has none. */
+    long journal(Tx tx) {
+        return tx.one("select coalesce(max(id), 0) from audit", r -> r.getLong(1))
+                .orElse(0L);
+    }
+
     /** Asks something that only a database that is open can answer. */
     void answer(Tx tx) {
         tx.one("select count(*) from (select id from person limit 1)", r -> r.getInt(1));

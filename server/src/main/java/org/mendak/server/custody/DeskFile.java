@@ -47,14 +47,21 @@ final class DeskFile {
         return DriverManager.getConnection(url(file, ";ACCESS_MODE_DATA=r"), USER, "");
     }
 
-    /**
-     * The schema's version; 0 for a file without any.
-     *
-     * @throws SQLException if the file cannot be read
-     */
-    static int schema(Path file) throws SQLException {
+    /** The schema's version and the number of the journal's last entry. */
+    record Standing(int schema, long journal) {}
+
+    /** @throws SQLException if the file cannot be read */
+    static Standing standing(Path file) throws SQLException {
         try (Connection c = open(file)) {
-            return schema(c);
+            int schema = schema(c);
+            if (schema == 0) {
+                return new Standing(0, 0);
+            }
+            try (Statement s = c.createStatement();
+                    ResultSet r = s.executeQuery("select coalesce(max(id), 0) from audit")) {
+                r.next();
+                return new Standing(schema, r.getLong(1));
+            }
         }
     }
 

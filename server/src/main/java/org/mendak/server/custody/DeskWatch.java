@@ -34,6 +34,8 @@ class DeskWatch implements SmartLifecycle {
     private final CustodyStore store;
     private final DataSource source;
     private final long reserve;
+    private final HighWater highWater;
+    private long noted = -1;
     private volatile ScheduledExecutorService clock;
 
     DeskWatch(
@@ -49,12 +51,13 @@ class DeskWatch implements SmartLifecycle {
         this.db = db;
         this.store = store;
         this.source = source;
+        this.highWater = new HighWater(folder);
         this.reserve = settings.reserve().toBytes();
         state.listen(now -> live.tellAll("desk", now));
     }
 
     /** One look. */
-    void look() {
+    synchronized void look() {
         try {
             long left = Files.getFileStore(folder.path()).getUsableSpace();
             if (left < reserve) {
@@ -65,8 +68,19 @@ class DeskWatch implements SmartLifecycle {
             if (state.told().trouble() == DeskState.Trouble.CLOSED) {
                 openAgain();
             }
+            if (state.told().trouble() == DeskState.Trouble.NONE) {
+                noteHighWater();
+            }
         } catch (IOException | RuntimeException e) {
             LOG.warn("the disk of {} cannot be looked at", folder.path(), e);
+        }
+    }
+
+    private void noteHighWater() throws IOException {
+        long journal = db.tx(store::journal);
+        if (journal != noted) {
+            highWater.note(journal);
+            noted = journal;
         }
     }
 
@@ -97,6 +111,7 @@ class DeskWatch implements SmartLifecycle {
     public void stop() {
         clock.shutdownNow();
         clock = null;
+        look();
     }
 
     @Override

@@ -58,12 +58,14 @@ final class SchemaUpgrade {
                 refuseLost(mark);
                 make(file);
             } else {
-                int schema = schema(file);
+                DeskFile.Standing standing = standing(file);
+                int schema = standing.schema();
                 int newest = newest();
                 if (schema > newest) {
                     throw new DeskRefused("the desk in " + folder.path() + " was kept by a newer Mendak (schema "
                             + schema + "; this one knows up to " + newest + "). Start that one. Nothing was changed.");
                 }
+                new HighWater(folder).check(standing.journal());
                 if (schema < newest) {
                     upgrade(file, schema, newest);
                 }
@@ -104,9 +106,9 @@ final class SchemaUpgrade {
         }
     }
 
-    private int schema(Path file) {
+    private DeskFile.Standing standing(Path file) {
         try {
-            return DeskFile.schema(file);
+            return DeskFile.standing(file);
         } catch (SQLException e) {
             throw new DeskRefused(
                     "the desk's file " + file + " is damaged and cannot be opened (" + e.getMessage()
@@ -122,6 +124,7 @@ final class SchemaUpgrade {
     private void make(Path file) throws IOException {
         Path fresh = fresh();
         migrate(fresh, false);
+        new HighWater(folder).forget();
         DeskFile.swapIn(fresh, file);
     }
 

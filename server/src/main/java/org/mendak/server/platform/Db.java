@@ -40,7 +40,7 @@ public class Db {
                 throw e;
             }
         } catch (SQLException e) {
-            state.seen(e);
+            state.seen(e, "");
             throw new DbException("transaction failed", e);
         }
         tx.committed();

@@ -50,8 +50,11 @@ public class DeskState {
     /** H2's code for a file that is not what it should be, and those of its store. */
     private static final int FILE_CORRUPTED = 90030;
 
-    private static final Set<Integer> STORE_DAMAGED =
-            Set.of(DataUtils.ERROR_FILE_CORRUPT, DataUtils.ERROR_UNSUPPORTED_FORMAT, DataUtils.ERROR_CHUNK_NOT_FOUND);
+    private static final Set<Integer> STORE_DAMAGED = Set.of(
+            DataUtils.ERROR_FILE_CORRUPT,
+            DataUtils.ERROR_UNSUPPORTED_FORMAT,
+            DataUtils.ERROR_CHUNK_NOT_FOUND,
+            DataUtils.ERROR_BLOCK_NOT_FOUND);
 
     /** H2's codes for a database that is no longer open, and for a disk that takes or gives nothing; and those of its store. */
     private static final Set<Integer> CLOSED = Set.of(90098, 90121, 90028, 90031, 90020);
@@ -100,8 +103,18 @@ public class DeskState {
         over(Trouble.CLOSED);
     }
 
-    /** What the database said when it refused; most of that is about one statement and nothing to worry about. */
-    public void seen(SQLException e) {
+    /** Pictures alone are deleted, and one may go while somebody reads it. */
+    private static final String DELETED_MEANWHILE = "case_picture";
+
+    /**
+     * What the database said when it refused; most of that is about one statement and nothing to worry about.
+     *
+     * @param sql the statement; empty if it was about the connection
+     */
+    public void seen(SQLException e, String sql) {
+        if (sql.contains(DELETED_MEANWHILE) && isOfStore(e, Set.of(DataUtils.ERROR_BLOCK_NOT_FOUND))) {
+            return;
+        }
         if (e.getErrorCode() == FILE_CORRUPTED || isOfStore(e, STORE_DAMAGED)) {
             become(
                     Trouble.DAMAGED,

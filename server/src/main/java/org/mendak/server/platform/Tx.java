@@ -79,7 +79,7 @@ public final class Tx {
                 return keys.getLong(1);
             }
         } catch (SQLException e) {
-            state.seen(e);
+            state.seen(e, sql);
             throw new DbException("refused: " + sql, e);
         }
     }
@@ -110,7 +110,7 @@ public final class Tx {
             bind(s, values);
             return work.apply(s);
         } catch (SQLException e) {
-            state.seen(e);
+            state.seen(e, sql);
             throw new DbException("refused: " + sql, e);
         }
     }
