@@ -430,7 +430,7 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["show"];
-    delete?: never;
+    delete: operations["takeBack"];
     options?: never;
     head?: never;
     patch?: never;
@@ -857,6 +857,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/password": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["changePassword"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/people": {
     parameters: {
       query?: never;
@@ -1056,6 +1072,8 @@ export interface components {
     ApiToken: {
       /** Format: date-time */
       createdAt: string;
+      /** Format: date-time */
+      expiresAt: null | string;
       /** Format: int64 */
       id: number;
       name: string;
@@ -2090,6 +2108,10 @@ export interface components {
     SessionInvitation: {
       open: boolean;
     };
+    SessionOwnPassword: {
+      old: string;
+      password: string;
+    };
     SessionSession: {
       demo: boolean;
       desk: components["schemas"]["DeskStateTold"];
@@ -2182,8 +2204,10 @@ export interface components {
       role?: null | string;
     };
     TeamTokenRequest: {
-      name: string;
-      scopes: ("read" | "cases" | "library" | "admin")[];
+      /** Format: int32 */
+      days?: number | null;
+      name?: null | string;
+      scopes?: ("read" | "cases" | "library" | "admin")[] | null;
     };
     TryLine: {
       after: string[];
@@ -2961,6 +2985,26 @@ export interface operations {
       };
     };
   };
+  takeBack: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
   addText: {
     parameters: {
       query?: never;
@@ -3628,6 +3672,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["ShelfWords"];
+        };
+      };
+    };
+  };
+  changePassword: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["SessionOwnPassword"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["SessionSession"];
         };
       };
     };

@@ -1,6 +1,8 @@
 -- which desk this is, wherever its file is carried: its own exports are known again by it
 create table desk (
   id      char(16) primary key,
+  -- seals what browsers keep
+  secret  char(40) not null,
   made_at timestamp with time zone not null
 );
 

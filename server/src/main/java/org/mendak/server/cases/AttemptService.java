@@ -20,6 +20,8 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -282,6 +284,7 @@ class AttemptService {
 
     /** Appends an entry; the same client's id twice is the same entry. */
     StepResult step(Caller caller, long number, long id, StepEntry written) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
         check(written);
         StepEntry e = new StepEntry(
                 written.clientId(),

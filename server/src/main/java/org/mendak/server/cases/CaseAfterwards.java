@@ -157,7 +157,11 @@ class CaseAfterwards {
      * Whether an open case is an earlier one come back. Yes takes the earlier one's success away and lets this one follow it; no is
      * remembered, so that it is not asked again.
      */
-    CaseViews.Case recurrence(Caller caller, long number, long of, boolean again) {
+    CaseViews.Case recurrence(Caller caller, long number, Long of, Boolean again) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        if (of == null || again == null) {
+            throw Refusal.invalid("Say of which case, and again: true or false.");
+        }
         return locks.change(caller, number, (tx, c) -> {
             CaseViews.Earlier earlier = reader.earlier(tx, c, store.corrections(tx, number))
                     .filter(e -> e.number() == of)

@@ -1,14 +1,17 @@
 package org.mendak.server.cases;
 
+import io.swagger.v3.oas.annotations.Parameter;
+import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.OpenToAll;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -18,6 +21,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -28,6 +32,7 @@ class CaseMoreController {
     @Asked
     record GiveTo(String to, String note) {}
 
+    @Asked
     record Again(Long of, Boolean again) {}
 
     record ShowFix(String fix) {}
@@ -78,9 +83,6 @@ class CaseMoreController {
     /** Whether this case is an earlier one come back. */
     @PostMapping("/api/cases/{n}/recurrence")
     CaseViews.Case recurrence(Caller caller, @PathVariable long n, @RequestBody Again body) {
-        if (body.of() == null || body.again() == null) {
-            throw Refusal.invalid("Say of which case, and again: true or false.");
-        }
         return afterwards.recurrence(caller, n, body.of(), body.again());
     }
 
@@ -120,9 +122,17 @@ class CaseMoreController {
         return shown.show(caller, n, body.fix());
     }
 
+    /** Takes back whatever of the case is shown by a code. */
+    @DeleteMapping("/api/cases/{n}/shown")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void takeBack(Caller caller, @PathVariable long n) {
+        shown.takeBack(caller, n);
+    }
+
     /** A fix for reading at the device, by its short code; needs no signing in. */
+    @OpenToAll
     @GetMapping("/api/shown/{code}")
-    ShownFixes.Page page(@PathVariable String code) {
-        return shown.page(code);
+    ShownFixes.Page page(@PathVariable String code, @Parameter(hidden = true) HttpServletRequest request) {
+        return shown.page(code, request.getRemoteAddr());
     }
 }

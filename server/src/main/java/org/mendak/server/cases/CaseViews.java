@@ -202,7 +202,26 @@ public final class CaseViews {
             List<String> sideEffects,
             List<NeedLine> needs,
             List<String> together,
-            List<FilledStep> steps) {}
+            List<FilledStep> steps) {
+
+        /** The same for a place where nobody makes sure of the target: what destroys something shows no command. */
+        FilledFix withoutWhatDestroys() {
+            return new FilledFix(
+                    key,
+                    title,
+                    workaround,
+                    minutes,
+                    risk,
+                    discouraged,
+                    intro,
+                    sideEffects,
+                    needs,
+                    together,
+                    steps.stream()
+                            .map(s -> s.destroys().isEmpty() ? s : s.withoutCommands())
+                            .toList());
+        }
+    }
 
     /**
      * A need and whether it is at hand: yes, no, unknown, or other while another state holds.
@@ -253,7 +272,40 @@ public final class CaseViews {
             String nothingShows,
             String doneWhen,
             String destroys,
-            String target) {}
+            String target) {
+
+        FilledStep withoutCommands() {
+            return new FilledStep(
+                    index,
+                    part,
+                    runs,
+                    title,
+                    prose,
+                    applies,
+                    when,
+                    each,
+                    items,
+                    List.of(),
+                    expect,
+                    captures,
+                    cautions,
+                    answers,
+                    asks,
+                    gets,
+                    onlyIf,
+                    checks,
+                    putBacks,
+                    followUps,
+                    notes,
+                    minutes,
+                    restartMinutes,
+                    waitMinutes,
+                    nothingShows,
+                    doneWhen,
+                    destroys,
+                    target);
+        }
+    }
 
     /**
      * A command, piece by piece.

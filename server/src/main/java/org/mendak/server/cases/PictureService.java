@@ -31,6 +31,7 @@ class PictureService {
 
     /** Keeps a picture. What it is is told by its first bytes, whatever its name or the browser says. */
     CaseViews.Case add(Caller caller, long number, String name, byte[] bytes) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
         String type = type(bytes);
         if (type.isEmpty()) {
             throw Refusal.invalid("This is not a picture in PNG, JPEG or WebP. Nothing was stored.");

@@ -15,12 +15,15 @@ class CustodyStore {
         tx.outside("backup to '" + zip.toString().replace("'", "''") + "'");
     }
 
-    Optional<String> id(Tx tx) {
-        return tx.one("select id from desk", r -> r.getString(1));
+    /** The desk's name, and the secret that its seals are made with. */
+    record Desk(String id, String secret) {}
+
+    Optional<Desk> desk(Tx tx) {
+        return tx.one("select id, secret from desk", r -> new Desk(r.getString("id"), r.getString("secret")));
     }
 
-    void name(Tx tx, String id, Instant at) {
-        tx.run("insert into desk (id, made_at) values (?, ?)", id, at);
+    void name(Tx tx, Desk desk, Instant at) {
+        tx.run("insert into desk (id, secret, made_at) values (?, ?, ?)", desk.id(), desk.secret(), at);
     }
 
     /** The number of the journal's last entry; 0 if it has none. */

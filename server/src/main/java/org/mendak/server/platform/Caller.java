@@ -1,5 +1,6 @@
 package org.mendak.server.platform;
 
+import java.io.Serializable;
 import java.util.EnumSet;
 import java.util.Set;
 
@@ -8,11 +9,20 @@ import java.util.Set;
  *
  * @param id the person's id; 0 for the command line on this machine
  * @param scopes what this call may do
+ * @param signIns which of the person's generations of sign-ins this one is of; an earlier one has ended
  */
-public record Caller(long id, String login, String name, Role role, Set<Scope> scopes) {
+public record Caller(long id, String login, String name, Role role, Set<Scope> scopes, int signIns)
+        implements Serializable {
+
+    private static final long serialVersionUID = 2L;
 
     /** Everything a person may do from a browser. */
     public static final Set<Scope> EVERYTHING = Set.copyOf(EnumSet.allOf(Scope.class));
+
+    /** Whoever does not sign in: the command line, the demo's loader. */
+    public Caller(long id, String login, String name, Role role, Set<Scope> scopes) {
+        this(id, login, name, role, scopes, 0);
+    }
 
     public Caller {
         scopes = Set.copyOf(scopes);

@@ -1,7 +1,10 @@
 package org.mendak.server.platform;
 
 import com.fasterxml.jackson.annotation.JsonValue;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
@@ -14,12 +17,15 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 
-/** Work that takes longer than a call should. One at a time; kept in memory until the program ends or 200 newer came. */
+/** Work that takes longer than a call should. One at a time; what came of it can be asked for a day long, or until 1,000 newer came. */
 @Component
 public class Jobs {
 
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
-    private static final int MOST_KEPT = 200;
+    private static final int MOST_KEPT = 1_000;
+    private static final int MOST_WAITING = 50;
+    private static final int MOST_OF_ONE = 5;
+    private static final Duration LIFE = Duration.ofDays(1);
 
     /** How a job stands. */
     public enum State {
@@ -59,18 +65,25 @@ public class Jobs {
         }
     }
 
-    private final Map<String, Job> jobs = new ConcurrentHashMap<>();
+    private final Map<String, Job> running = new ConcurrentHashMap<>();
+    private final Cache<String, Job> ended =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).expireAfterWrite(LIFE).build();
     private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> new Thread(r, "jobs"));
 
     /** Starts work; what it answers becomes the job's result. A {@link Refusal} becomes its problem. */
     public View start(Caller owner, String kind, Function<Progress, Object> work) {
         String id = UUID.randomUUID().toString();
         Job job = new Job(owner.id(), new View(id, kind, State.RUNNING, 0, 0, null, ""));
-        if (jobs.size() >= MOST_KEPT) {
-            jobs.values().removeIf(j -> j.view.get().state() != State.RUNNING);
+        long mine = running.values().stream().filter(j -> j.owner == owner.id()).count();
+        if (mine >= MOST_OF_ONE || running.size() >= MOST_WAITING) {
+            throw Refusal.tooMany("Too much is being done already. Wait until one of it has ended.", 5);
         }
-        jobs.put(id, job);
-        executor.execute(() -> run(job, kind, work));
+        running.put(id, job);
+        executor.execute(() -> {
+            run(job, kind, work);
+            ended.put(id, job);
+            running.remove(id);
+        });
         return job.view.get();
     }
 
@@ -81,6 +94,9 @@ public class Jobs {
             job.view.updateAndGet(v -> new View(v.id(), kind, State.DONE, v.total(), v.total(), result, ""));
         } catch (Refusal r) {
             job.view.updateAndGet(v -> new View(v.id(), kind, State.FAILED, v.done(), v.total(), null, r.getMessage()));
+        } catch (DeskRefused e) {
+            LOG.error("job {}: {}", kind, e.getMessage());
+            job.view.updateAndGet(v -> new View(v.id(), kind, State.FAILED, v.done(), v.total(), null, e.getMessage()));
         } catch (RuntimeException e) {
             LOG.error("job {} failed", kind, e);
             job.view.updateAndGet(v -> new View(
@@ -96,7 +112,7 @@ public class Jobs {
 
     /** A job of this caller. */
     public View find(Caller caller, String id) {
-        Job job = jobs.get(id);
+        Job job = running.getOrDefault(id, ended.getIfPresent(id));
         if (job == null || job.owner != caller.id()) {
             throw Refusal.notFound("There is no such job.");
         }

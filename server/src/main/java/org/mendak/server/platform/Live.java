@@ -80,6 +80,19 @@ public class Live implements SmartLifecycle {
         }
     }
 
+    /** Ends all streams of somebody who may no longer listen. */
+    public void end(long person) {
+        Person p = people.remove(person);
+        if (p != null) {
+            List<SseEmitter> open;
+            synchronized (p) {
+                open = List.copyOf(p.streams);
+                p.last.clear();
+            }
+            open.forEach(SseEmitter::complete);
+        }
+    }
+
     private static SseEmitter.SseEventBuilder event(Event e) {
         return SseEmitter.event().id(String.valueOf(e.id())).name(e.kind()).data(e.data());
     }

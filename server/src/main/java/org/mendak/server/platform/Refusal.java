@@ -61,6 +61,11 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.CONTENT_TOO_LARGE, why, Map.of());
     }
 
+    /** What was sent took too long to come. */
+    public static Refusal tooSlow(String why) {
+        return new Refusal(HttpStatus.REQUEST_TIMEOUT, why, Map.of());
+    }
+
     /** Too many tries; {@code seconds} until the next one may succeed. */
     public static Refusal tooMany(String why, long seconds) {
         return new Refusal(HttpStatus.TOO_MANY_REQUESTS, why, Map.of("retryAfterSeconds", seconds));

@@ -11,6 +11,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
@@ -20,26 +21,32 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.csrf.CsrfToken;
+import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /** Two ways in: browsers with a session and CSRF, programs with a bearer token and nothing else. */
 @Configuration
 class SecurityConfig {
 
-    private static final String POLICY =
-            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'self'";
+    private static final String POLICY = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:;"
+            + " frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'";
+
+    /** What strangers may ask for, by decoded path; {@link HandlerGuard} holds the same at the methods. */
     private static final String[] OPEN = {
-        "/",
         "/index.html",
         "/assets/**",
         "/favicon.svg",
         "/api/session",
-        "/api/welcome/**",
-        "/api/shown/**",
+        "/api/welcome/*",
+        "/api/shown/*",
         "/actuator/health",
-        "/v3/api-docs/**",
         "/error"
     };
+
+    private static final String[] API_DOCUMENT = {"/v3/api-docs/**"};
+    private static final String[] NOTHING = {"/nothing-is-here"};
 
     @Bean
     PasswordEncoder passwordEncoder() {
@@ -49,22 +56,22 @@ class SecurityConfig {
     /** Programs: no session, no cookies, no CSRF. */
     @Bean
     @Order(1)
-    SecurityFilterChain programs(HttpSecurity http, Identities identities) throws Exception {
+    SecurityFilterChain programs(HttpSecurity http, Identities identities, Settings settings) throws Exception {
         http.securityMatcher(r -> r.getHeader(HttpHeaders.AUTHORIZATION) != null)
                 .csrf(c -> c.disable())
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(new BearerFilter(identities), AuthorizationFilter.class);
-        return common(http).build();
+        return common(http, settings).build();
     }
 
     @Bean
     @Order(2)
-    SecurityFilterChain browsers(HttpSecurity http) throws Exception {
-        http.csrf(c -> c.spa());
-        return common(http).build();
+    SecurityFilterChain browsers(HttpSecurity http, Settings settings) throws Exception {
+        http.csrf(c -> c.csrfTokenRepository(new SessionTokens()).csrfTokenRequestHandler(new HeaderToken()));
+        return common(http, settings).build();
     }
 
-    private static HttpSecurity common(HttpSecurity http) throws Exception {
+    private static HttpSecurity common(HttpSecurity http, Settings settings) throws Exception {
         return http.authorizeHttpRequests(a -> a
                         // the end of a call that was let in already, such as of a live stream whose session has ended
                         // meanwhile
@@ -72,9 +79,9 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers(OPEN)
                         .permitAll()
-                        // pages of the application hold nothing; what they show comes from /api
-                        .requestMatchers(r -> !r.getRequestURI().startsWith("/api/")
-                                && !r.getRequestURI().startsWith("/actuator/"))
+                        .requestMatchers(settings.apiDocument() ? API_DOCUMENT : NOTHING)
+                        .permitAll()
+                        .requestMatchers(HttpMethod.GET, WebConfig.PAGES)
                         .permitAll()
                         .anyRequest()
                         .authenticated())
@@ -82,7 +89,8 @@ class SecurityConfig {
                 .formLogin(f -> f.disable())
                 .httpBasic(b -> b.disable())
                 .logout(l -> l.disable())
-                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY)))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
+                        .referrerPolicy(p -> p.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)))
                 .exceptionHandling(
                         e -> e.authenticationEntryPoint((q, r, x) -> {
                                     if (PageOrProblem.isForPerson(q)) {
@@ -104,6 +112,14 @@ class SecurityConfig {
         response.getWriter()
                 .write("{\"type\":\"about:blank\",\"title\":\"" + status.getReasonPhrase() + "\",\"status\":"
                         + status.value() + ",\"detail\":\"" + detail + "\"}");
+    }
+
+    /** The token comes in its header alone: looking for it among parameters would read the body of somebody who may be a stranger. */
+    static final class HeaderToken extends CsrfTokenRequestAttributeHandler {
+        @Override
+        public String resolveCsrfTokenValue(HttpServletRequest request, CsrfToken token) {
+            return request.getHeader(token.getHeaderName());
+        }
     }
 
     /** Reads {@code Authorization: Bearer}. */

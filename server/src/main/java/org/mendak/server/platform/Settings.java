@@ -2,6 +2,7 @@ package org.mendak.server.platform;
 
 import java.nio.file.Path;
 import java.time.ZoneId;
+import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.util.unit.DataSize;
 
@@ -13,10 +14,20 @@ import org.springframework.util.unit.DataSize;
  * @param demoFolder where the demo's documents lie
  * @param zone the desk's time zone
  * @param reserve how much of the disk stays free: below it nothing is stored any more
+ * @param proxies addresses of the proxies that are believed when they say who calls and whether the line is encrypted; none unless named
+ * @param apiDocument whether the API document is for everybody; otherwise for those signed in
  */
 @ConfigurationProperties("mendak")
-public record Settings(String data, boolean demo, Path demoFolder, ZoneId zone, DataSize reserve) {
+public record Settings(
+        String data,
+        boolean demo,
+        Path demoFolder,
+        ZoneId zone,
+        DataSize reserve,
+        List<String> proxies,
+        boolean apiDocument) {
     public Settings {
+        proxies = proxies == null ? List.of() : List.copyOf(proxies);
         reserve = reserve == null ? DataSize.ofMegabytes(64) : reserve;
         if (!data.startsWith("/") && !data.startsWith("./")) {
             throw new IllegalArgumentException("mendak.data is \"" + data + "\", must be absolute or begin with ./");

@@ -10,6 +10,7 @@ import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.method.support.ModelAndViewContainer;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
@@ -18,7 +19,8 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Configuration
 class WebConfig implements WebMvcConfigurer {
 
-    private static final String[] PAGES = {
+    /** The addresses of the application's pages; they hold nothing, what they show comes from /api. */
+    static final String[] PAGES = {
         "/",
         "/taking-in",
         "/case/{n}",
@@ -36,8 +38,10 @@ class WebConfig implements WebMvcConfigurer {
     };
 
     private final Identities identities;
+    private final Settings settings;
 
-    WebConfig(Identities identities) {
+    WebConfig(Identities identities, Settings settings) {
+        this.settings = settings;
         this.identities = identities;
     }
 
@@ -54,6 +58,11 @@ class WebConfig implements WebMvcConfigurer {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
                 .setCacheControl(CacheControl.maxAge(365, TimeUnit.DAYS).immutable());
+    }
+
+    @Override
+    public void addInterceptors(InterceptorRegistry registry) {
+        registry.addInterceptor(new HandlerGuard(settings.apiDocument()));
     }
 
     @Override
@@ -83,6 +92,9 @@ class WebConfig implements WebMvcConfigurer {
         }
         Caller now =
                 identities.byId(c.id()).orElseThrow(() -> Refusal.unauthorized("This sign-in is no longer valid."));
-        return new Caller(now.id(), now.login(), now.name(), now.role(), c.scopes());
+        if (now.signIns() != c.signIns()) {
+            throw Refusal.unauthorized("This sign-in has ended: the password or the role was changed. Sign in again.");
+        }
+        return new Caller(now.id(), now.login(), now.name(), now.role(), c.scopes(), now.signIns());
     }
 }

@@ -15,17 +15,16 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.stream.Stream;
 import org.mendak.core.recognise.Findings;
 import org.mendak.core.recognise.SecretFinder;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Live;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
-import org.mendak.server.platform.Settings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -95,25 +94,10 @@ class ScanService {
     private final Map<String, Scan> scans = new ConcurrentHashMap<>();
     private final ExecutorService executor = Executors.newFixedThreadPool(2, r -> new Thread(r, "scan"));
 
-    ScanService(RecognitionService recognition, Live live, Settings settings) {
+    ScanService(RecognitionService recognition, Live live, DeskFolder folder) {
         this.recognition = recognition;
         this.live = live;
-        this.folder = settings.folder().resolve("scans");
-        sweep();
-    }
-
-    /** What an earlier run of the program left behind. */
-    private void sweep() {
-        if (!Files.isDirectory(folder)) {
-            return;
-        }
-        try (Stream<Path> left = Files.list(folder)) {
-            for (Path p : left.toList()) {
-                Files.deleteIfExists(p);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException("cannot empty " + folder, e);
-        }
+        this.folder = folder.ofThisRun("scans");
     }
 
     View start(Caller caller, MultipartFile file) {
@@ -133,8 +117,8 @@ class ScanService {
         String id = UUID.randomUUID().toString();
         Path path = folder.resolve(id).toAbsolutePath();
         try {
-            Files.createDirectories(folder);
             file.transferTo(path);
+            DeskFolder.forOwnerAlone(path);
         } catch (IOException e) {
             throw new UncheckedIOException("cannot store the log", e);
         }

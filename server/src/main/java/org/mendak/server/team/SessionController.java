@@ -1,21 +1,26 @@
 package org.mendak.server.team;
 
 import io.swagger.v3.oas.annotations.Parameter;
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskState;
+import org.mendak.server.platform.OpenToAll;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.SessionTokens;
 import org.mendak.server.platform.Settings;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseCookie;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
-import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,6 +28,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.WebUtils;
 
 /** Signing in and out from a browser, and the one-time welcome of the first lead. */
 @RestController
@@ -41,16 +47,21 @@ class SessionController {
 
     record SignIn(String login, String password) {}
 
+    record OwnPassword(String old, String password) {}
+
     record Welcome(String login, String name, String password) {}
 
     record Invitation(boolean open) {}
+
+    /** What a browser keeps in which somebody has signed in before. */
+    private static final String BROWSER = "mendak-browser";
 
     private final TeamService team;
     private final Settings settings;
     private final DeskState desk;
     private final Clock clock;
     private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
-    private final CookieCsrfTokenRepository csrf = CookieCsrfTokenRepository.withHttpOnlyFalse();
+    private final SessionTokens csrf = new SessionTokens();
 
     SessionController(TeamService team, Settings settings, DeskState desk, Clock clock) {
         this.team = team;
@@ -59,6 +70,7 @@ class SessionController {
         this.clock = clock;
     }
 
+    @OpenToAll
     @GetMapping("/api/session")
     Session session(@Parameter(hidden = true) HttpServletRequest q, @Parameter(hidden = true) HttpServletResponse r) {
         if (csrf.loadToken(q) == null) {
@@ -68,6 +80,7 @@ class SessionController {
         boolean signedIn = authentication != null && authentication.getPrincipal() instanceof Caller;
         return signedIn
                 ? team.byId(((Caller) authentication.getPrincipal()).id())
+                        .filter(now -> now.signIns() == ((Caller) authentication.getPrincipal()).signIns())
                         .map(this::of)
                         .orElse(nobody())
                 : nobody();
@@ -83,12 +96,42 @@ class SessionController {
         return new Session(new User(c.login(), c.name(), roles), settings.demo(), desk.told(), clock.instant());
     }
 
+    @OpenToAll
     @PostMapping("/api/session")
     Session signIn(
             @RequestBody SignIn body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        return enter(team.signIn(orEmpty(body.login()), orEmpty(body.password())), q, r);
+        Caller caller = team.signIn(orEmpty(body.login()), orEmpty(body.password()), knownBrowser(q));
+        keepBrowser(caller, q, r);
+        return enter(caller, q, r);
+    }
+
+    private static String knownBrowser(HttpServletRequest q) {
+        Cookie kept = WebUtils.getCookie(q, BROWSER);
+        return kept == null ? "" : kept.getValue();
+    }
+
+    private void keepBrowser(Caller caller, HttpServletRequest q, HttpServletResponse r) {
+        team.knownBrowser(caller)
+                .map(seal -> ResponseCookie.from(BROWSER, seal)
+                        .httpOnly(true)
+                        .secure(q.isSecure())
+                        .sameSite("Strict")
+                        .path("/api/session")
+                        .maxAge(Duration.ofDays(365))
+                        .build())
+                .ifPresent(cookie -> r.addHeader(HttpHeaders.SET_COOKIE, cookie.toString()));
+    }
+
+    /** One's own new password. Other browsers and programs of the same person must come in anew; this one stays. */
+    @PostMapping("/api/password")
+    Session changePassword(
+            Caller caller,
+            @RequestBody OwnPassword body,
+            @Parameter(hidden = true) HttpServletRequest q,
+            @Parameter(hidden = true) HttpServletResponse r) {
+        return enter(team.changeOwnPassword(caller, orEmpty(body.old()), orEmpty(body.password())), q, r);
     }
 
     private static String orEmpty(String s) {
@@ -108,6 +151,7 @@ class SessionController {
         return of(caller);
     }
 
+    @OpenToAll
     @DeleteMapping("/api/session")
     Session signOut(@Parameter(hidden = true) HttpServletRequest q, @Parameter(hidden = true) HttpServletResponse r) {
         var session = q.getSession(false);
@@ -119,11 +163,13 @@ class SessionController {
         return nobody();
     }
 
+    @OpenToAll
     @GetMapping("/api/welcome/{code}")
     Invitation invitation(@PathVariable String code) {
         return new Invitation(team.invitationIsOpen(code));
     }
 
+    @OpenToAll
     @PostMapping("/api/welcome/{code}")
     @ResponseStatus(HttpStatus.CREATED)
     Session welcome(

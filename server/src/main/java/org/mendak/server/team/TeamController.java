@@ -3,8 +3,6 @@ package org.mendak.server.team;
 import java.util.List;
 import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Refusal;
-import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -20,13 +18,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class TeamController {
 
-    record NewPerson(String login, String name, String role, String password) {}
-
     /** What to change; what is null stays. */
     @Asked
     record PersonChange(String role, Boolean active, String password) {}
 
-    record TokenRequest(String name, List<Scope> scopes) {}
+    /** {@code days} is how long it lives; a year if null. */
+    @Asked
+    record TokenRequest(String name, List<Scope> scopes, Integer days) {}
 
     private final TeamService team;
 
@@ -41,24 +39,13 @@ class TeamController {
 
     @PostMapping("/api/people")
     @ResponseStatus(HttpStatus.CREATED)
-    Person add(Caller caller, @RequestBody NewPerson body) {
-        if (body.login() == null || body.name() == null || body.password() == null) {
-            throw Refusal.invalid("A person needs login, name, role and password.");
-        }
-        return team.add(caller, body.login(), body.name(), role(body.role()), body.password());
+    Person add(Caller caller, @RequestBody TeamService.NewPerson body) {
+        return team.add(caller, body);
     }
 
     @PatchMapping("/api/people/{id}")
     Person change(Caller caller, @PathVariable long id, @RequestBody PersonChange body) {
-        return team.change(caller, id, body.role() == null ? null : role(body.role()), body.active(), body.password());
-    }
-
-    private static Role role(String word) {
-        try {
-            return Role.of(String.valueOf(word));
-        } catch (IllegalArgumentException e) {
-            throw Refusal.invalid("\"" + word + "\" is not a role; write agent, author or lead.");
-        }
+        return team.change(caller, id, body.role(), body.active(), body.password());
     }
 
     @GetMapping("/api/tokens")
@@ -70,7 +57,10 @@ class TeamController {
     @ResponseStatus(HttpStatus.CREATED)
     TeamService.NewToken make(Caller caller, @RequestBody TokenRequest body) {
         return team.makeToken(
-                caller, body.name() == null ? "" : body.name(), body.scopes() == null ? List.of() : body.scopes());
+                caller,
+                body.name() == null ? "" : body.name(),
+                body.scopes() == null ? List.of() : body.scopes(),
+                body.days());
     }
 
     @DeleteMapping("/api/tokens/{id}")

@@ -1,16 +1,21 @@
 package org.mendak.server.team;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
+import org.mendak.server.custody.DeskIdentity;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.Identities;
+import org.mendak.server.platform.Live;
 import org.mendak.server.platform.LocalDoor;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -26,9 +31,13 @@ import org.springframework.stereotype.Service;
 @Service
 public class TeamService implements Identities {
 
+    private static final String NOT_TOGETHER = "This sign-in and password do not belong together.";
     private static final Logger LOG = LoggerFactory.getLogger(TeamService.class);
-    private static final int SHORTEST_PASSWORD = 10;
-    private static final int LONGEST_PASSWORD = 64;
+    private static final int LONGEST_LOGIN = 60;
+    private static final int MOST_TOKENS = 50;
+
+    /** How long a token lives at most, and unless something else is said. */
+    private static final int TOKEN_DAYS = 365;
 
     private final Db db;
     private final TeamStore store;
@@ -37,6 +46,8 @@ public class TeamService implements Identities {
     private final LocalDoor localDoor;
     private final AuditStore audit;
     private final Clock clock;
+    private final DeskIdentity desk;
+    private final Live live;
     private final String nobodysHash;
 
     TeamService(
@@ -46,7 +57,11 @@ public class TeamService implements Identities {
             SignInThrottle throttle,
             LocalDoor localDoor,
             AuditStore audit,
-            Clock clock) {
+            Clock clock,
+            DeskIdentity desk,
+            Live live) {
+        this.desk = desk;
+        this.live = live;
         this.db = db;
         this.store = store;
         this.encoder = encoder;
@@ -57,48 +72,86 @@ public class TeamService implements Identities {
         this.nobodysHash = encoder.encode(Secrets.random());
     }
 
-    /** Whoever has this sign-in and password. Takes equally long whether the sign-in exists or not. */
-    Caller signIn(String login, String password) {
+    /**
+     * Whoever has this sign-in and password. Takes equally long whether the sign-in exists or not.
+     *
+     * @param known the seal of this browser, if the person signed in there before; see {@link #knownBrowser}
+     */
+    Caller signIn(String login, String password, String known) {
         String key = login.strip().toLowerCase(Locale.ROOT);
-        throttle.check(key);
+        if (key.length() > LONGEST_LOGIN) {
+            throw Refusal.unauthorized(NOT_TOGETHER);
+        }
+        String who = key + "|" + (isKnown(key, known) ? known : "");
+        throttle.begin(who);
         Optional<Person> person = db.tx(tx -> store.byLogin(tx, key)).filter(Person::active);
         String hash =
                 person.flatMap(p -> db.tx(tx -> store.passwordHash(tx, p.id()))).orElse(nobodysHash);
-        boolean right = password.length() <= LONGEST_PASSWORD && encoder.matches(password, hash);
+        boolean readable = Passwords.readable(password);
+        boolean right = encoder.matches(readable ? password : "", hash) && readable;
         if (person.isEmpty() || !right) {
-            throttle.failed(key);
-            throw Refusal.unauthorized("This sign-in and password do not belong together.");
+            refused(person);
+            throw Refusal.unauthorized(NOT_TOGETHER);
         }
-        throttle.succeeded(key);
-        Caller caller = caller(person.get(), Caller.EVERYTHING);
-        note(caller, key);
+        throttle.succeeded(who);
+        Caller caller = asNow(person.get());
+        note(caller, "signed-in", key);
         return caller;
     }
 
-    /** While nothing can be stored people still come in, to read. */
-    private void note(Caller caller, String key) {
+    /** What a browser keeps once somebody has signed in there: guessing by others does not slow them down. */
+    Optional<String> knownBrowser(Caller caller) {
         try {
-            db.run(tx -> audit.write(tx, caller, "signed-in", key, ""));
-        } catch (Refusal | DbException e) {
-            LOG.warn("a sign-in of person {} could not be written into the audit", caller.id());
+            String nonce = Secrets.random();
+            return Optional.of(nonce + "." + desk.seal(caller.login() + "|" + nonce));
+        } catch (Refusal cannotBeStoredNow) {
+            return Optional.empty();
         }
     }
 
-    private static Caller caller(Person p, Set<Scope> scopes) {
-        return new Caller(p.id(), p.login(), p.name(), p.role(), scopes);
+    private boolean isKnown(String login, String known) {
+        int dot = known.indexOf('.');
+        return dot > 0
+                && known.length() <= 200
+                && desk.isSealed(login + "|" + known.substring(0, dot), known.substring(dot + 1));
+    }
+
+    /** Names that nobody has are not kept: strangers would fill the journal with them. */
+    private void refused(Optional<Person> person) {
+        person.ifPresent(p -> {
+            LOG.info("a sign-in of person {} was refused", p.id());
+            note(new Caller(0, "stranger", "stranger", Role.AGENT, Set.of()), "sign-in-refused", "person " + p.id());
+        });
+    }
+
+    /** While nothing can be stored people still come in, to read. */
+    private void note(Caller caller, String what, String target) {
+        try {
+            db.run(tx -> audit.write(tx, caller, what, target, ""));
+        } catch (Refusal | DbException e) {
+            LOG.warn("{} of person {} could not be written into the journal", what, caller.id());
+        }
+    }
+
+    private static Caller caller(Person p, Set<Scope> scopes, int signIns) {
+        return new Caller(p.id(), p.login(), p.name(), p.role(), scopes, signIns);
+    }
+
+    private Caller asNow(Person p) {
+        return caller(p, Caller.EVERYTHING, db.tx(tx -> store.signIns(tx, p.id())));
     }
 
     @Override
     public Optional<Caller> byId(long id) {
-        return db.tx(tx -> store.byId(tx, id)).filter(Person::active).map(p -> caller(p, Caller.EVERYTHING));
+        return db.tx(tx -> store.byId(tx, id)).filter(Person::active).map(this::asNow);
     }
 
     @Override
     public Optional<Caller> byToken(String token) {
         return localDoor
                 .open(token)
-                .or(() -> db.tx(tx -> store.holder(tx, Secrets.hash(token)))
-                        .map(h -> caller(h.person(), withRead(h.scopes()))));
+                .or(() -> db.tx(tx -> store.holder(tx, Secrets.hash(token), clock.instant()))
+                        .map(h -> caller(h.person(), withRead(h.scopes()), h.signIns())));
     }
 
     private static Set<Scope> withRead(List<Scope> scopes) {
@@ -126,9 +179,23 @@ public class TeamService implements Identities {
         return db.tx(store::all);
     }
 
-    Person add(Caller caller, String login, String name, Role role, String password) {
+    record NewPerson(String login, String name, String role, String password) {}
+
+    Person add(Caller caller, NewPerson p) {
         caller.may(Role.LEAD, Scope.ADMIN, "add people");
-        return db.tx(tx -> add(tx, caller, login, name, role, password));
+        if (p.login() == null || p.name() == null || p.password() == null) {
+            throw Refusal.invalid("A person needs login, name, role and password.");
+        }
+        Role role = role(p.role());
+        return db.tx(tx -> add(tx, caller, p.login(), p.name(), role, p.password()));
+    }
+
+    private static Role role(String word) {
+        try {
+            return Role.of(String.valueOf(word));
+        } catch (IllegalArgumentException e) {
+            throw Refusal.invalid("\"" + word + "\" is not a role; write agent, author or lead.");
+        }
     }
 
     private Person add(Tx tx, Caller by, String login, String name, Role role, String password) {
@@ -139,7 +206,7 @@ public class TeamService implements Identities {
         if (name.isBlank() || name.length() > 120) {
             throw Refusal.invalid("A name has 1 to 120 characters.");
         }
-        checkPassword(password);
+        Passwords.check(password, key, name);
         if (store.byLogin(tx, key).isPresent()) {
             throw Refusal.conflict("The sign-in \"" + key + "\" is taken.");
         }
@@ -148,16 +215,12 @@ public class TeamService implements Identities {
         return new Person(id, key, name.strip(), role, true);
     }
 
-    private static void checkPassword(String password) {
-        if (password.length() < SHORTEST_PASSWORD || password.length() > LONGEST_PASSWORD) {
-            throw Refusal.invalid("A password has " + SHORTEST_PASSWORD + " to " + LONGEST_PASSWORD + " characters.");
-        }
-    }
-
     /** Changes somebody; null leaves as it is. The last lead stays one. */
-    Person change(Caller caller, long id, Role role, Boolean active, String password) {
+    Person change(Caller caller, long id, String roleWord, Boolean active, String password) {
         caller.may(Role.LEAD, Scope.ADMIN, "change people");
+        Role role = roleWord == null ? null : role(roleWord);
         return db.tx(tx -> {
+            store.lockLeads(tx);
             Person p = store.byId(tx, id).orElseThrow(() -> Refusal.notFound("There is nobody with this number."));
             Person changed = new Person(
                     id, p.login(), p.name(), role == null ? p.role() : role, active == null ? p.active() : active);
@@ -168,8 +231,10 @@ public class TeamService implements Identities {
             }
             store.update(tx, changed);
             if (password != null) {
-                checkPassword(password);
-                store.password(tx, id, encoder.encode(password));
+                newPassword(tx, p, password);
+            }
+            if (password != null || changed.role() != p.role() || changed.active() != p.active()) {
+                end(tx, p);
             }
             audit.write(
                     tx, caller, "person-changed", p.login(), changed.role().word() + (changed.active() ? "" : " left"));
@@ -177,32 +242,80 @@ public class TeamService implements Identities {
         });
     }
 
+    private void newPassword(Tx tx, Person p, String password) {
+        Passwords.check(password, p.login(), p.name());
+        if (encoder.matches(password, store.passwordHash(tx, p.id()).orElse(""))) {
+            throw Refusal.invalid("This is the password of before. Take another one.");
+        }
+        store.password(tx, p.id(), encoder.encode(password));
+    }
+
+    /** Whoever sits at any browser or program of this person must come in anew. */
+    private void end(Tx tx, Person p) {
+        store.endSignIns(tx, p.id(), clock.instant());
+        tx.afterCommit(() -> live.end(p.id()));
+    }
+
+    /** Somebody's own new password; all other sign-ins and tokens of theirs end. Whoever they are then. */
+    Caller changeOwnPassword(Caller caller, String old, String password) {
+        caller.may(Role.AGENT, Scope.ADMIN, "change the password");
+        if (caller.id() == 0) {
+            throw Refusal.forbidden("The command line has no password.");
+        }
+        throttle.begin("password|" + caller.id());
+        return db.tx(tx -> {
+            Person p = store.byId(tx, caller.id()).orElseThrow(() -> Refusal.unauthorized("Please sign in first."));
+            String hash = store.passwordHash(tx, p.id()).orElse(nobodysHash);
+            if (!Passwords.readable(old) || !encoder.matches(old, hash)) {
+                throw Refusal.invalid("This is not your password of now. Nothing was changed.");
+            }
+            newPassword(tx, p, password);
+            end(tx, p);
+            audit.write(tx, caller, "password-changed", p.login(), "");
+            throttle.succeeded("password|" + caller.id());
+            return caller(p, Caller.EVERYTHING, store.signIns(tx, p.id()));
+        });
+    }
+
     /** A new token and its secret, which is never shown again. */
     record NewToken(long id, String token) {}
 
-    NewToken makeToken(Caller caller, String name, List<Scope> scopes) {
+    /** @param days how long it lives, 1 to 365; a year if null */
+    NewToken makeToken(Caller caller, String name, List<Scope> scopes, Integer days) {
+        caller.may(Role.AGENT, Scope.ADMIN, "make tokens");
         if (caller.id() == 0) {
             throw Refusal.forbidden("The command line has no tokens of its own.");
         }
-        if (name.isBlank() || name.length() > 120 || scopes.isEmpty()) {
+        if (name.isBlank() || name.length() > 120 || scopes.isEmpty() || scopes.contains(null)) {
             throw Refusal.invalid("A token needs a name of up to 120 characters and at least one scope.");
         }
         if (!caller.scopes().containsAll(scopes) || scopes.contains(Scope.ADMIN) && caller.role() != Role.LEAD) {
             throw Refusal.forbidden("A token cannot do more than the one who makes it.");
         }
+        if (days != null && (days < 1 || days > TOKEN_DAYS)) {
+            throw Refusal.invalid("days is " + days + ", must be 1 to " + TOKEN_DAYS + ".");
+        }
         String token = "mdk_" + Secrets.random();
+        Instant now = clock.instant();
+        Instant until = now.plus(Duration.ofDays(days == null ? TOKEN_DAYS : days));
         long id = db.tx(tx -> {
-            audit.write(tx, caller, "token-made", name, scopes.toString());
-            return store.addToken(tx, caller.id(), name.strip(), Secrets.hash(token), scopes, clock.instant());
+            if (store.tokens(tx, caller.id(), now).size() >= MOST_TOKENS) {
+                throw Refusal.conflict("You have " + MOST_TOKENS + " tokens. Revoke one first.");
+            }
+            audit.write(tx, caller, "token-made", name, new TreeSet<>(scopes).toString());
+            return store.addToken(
+                    tx, caller.id(), name.strip(), Secrets.hash(token), List.copyOf(new TreeSet<>(scopes)), now, until);
         });
         return new NewToken(id, token);
     }
 
     List<ApiToken> tokens(Caller caller) {
-        return db.tx(tx -> store.tokens(tx, caller.id()));
+        caller.may(Role.AGENT, Scope.ADMIN, "see tokens");
+        return db.tx(tx -> store.tokens(tx, caller.id(), clock.instant()));
     }
 
     void revoke(Caller caller, long id) {
+        caller.may(Role.AGENT, Scope.ADMIN, "revoke tokens");
         db.run(tx -> {
             if (store.revoke(tx, caller.id(), id, clock.instant()) == 0) {
                 throw Refusal.notFound("There is no such token of yours.");
@@ -234,7 +347,7 @@ public class TeamService implements Identities {
                 throw Refusal.notFound("This address was used already, or is not right.");
             }
             Caller nobody = new Caller(0, login, name, Role.LEAD, Caller.EVERYTHING);
-            return caller(add(tx, nobody, login, name, Role.LEAD, password), Caller.EVERYTHING);
+            return caller(add(tx, nobody, login, name, Role.LEAD, password), Caller.EVERYTHING, 0);
         });
     }
 

@@ -39,6 +39,23 @@ class TeamStore {
         return tx.list(PERSON + " order by name", TeamStore::person);
     }
 
+    /** Locks everybody who may lead, so that two of them cannot take each other's place at once. */
+    void lockLeads(Tx tx) {
+        tx.list("select id from person where role = 'lead' order by id for update", r -> r.getLong(1));
+    }
+
+    /** Which generation of sign-ins of a person holds. */
+    int signIns(Tx tx, long id) {
+        return tx.one("select sign_ins from person where id = ?", r -> r.getInt(1), id)
+                .orElse(0);
+    }
+
+    /** Ends all sign-ins and all tokens of a person. */
+    void endSignIns(Tx tx, long id, Instant now) {
+        tx.run("update person set sign_ins = sign_ins + 1 where id = ?", id);
+        tx.run("update api_token set revoked_at = ? where person_id = ? and revoked_at is null", now, id);
+    }
+
     Optional<String> passwordHash(Tx tx, long id) {
         return tx.one("select password_hash from person where id = ?", r -> r.getString(1), id);
     }
@@ -76,36 +93,42 @@ class TeamStore {
                 .orElse(0);
     }
 
-    long addToken(Tx tx, long person, String name, String hash, List<Scope> scopes, Instant now) {
+    long addToken(Tx tx, long person, String name, String hash, List<Scope> scopes, Instant now, Instant until) {
         return tx.insert(
-                "insert into api_token (person_id, name, hash, scopes, created_at) values (?, ?, ?, ?, ?)",
+                "insert into api_token (person_id, name, hash, scopes, created_at, expires_at) values (?, ?, ?, ?, ?, ?)",
                 person,
                 name,
                 hash,
                 scopes.stream().map(Scope::word).collect(Collectors.joining(",")),
-                now);
+                now,
+                until);
     }
 
-    List<ApiToken> tokens(Tx tx, long person) {
+    List<ApiToken> tokens(Tx tx, long person, Instant now) {
         return tx.list(
-                "select id, name, scopes, created_at from api_token where person_id = ? and revoked_at is null order by id",
+                "select id, name, scopes, created_at, expires_at from api_token where person_id = ? and revoked_at is null"
+                        + " and (expires_at is null or expires_at > ?) order by id",
                 r -> new ApiToken(
                         r.getLong("id"),
                         r.getString("name"),
                         scopes(r.getString("scopes")),
-                        Tx.instant(r, "created_at")),
-                person);
+                        Tx.instant(r, "created_at"),
+                        Tx.instant(r, "expires_at")),
+                person,
+                now);
     }
 
     /** Who holds a token, and what it may do. */
-    record Holder(Person person, List<Scope> scopes) {}
+    record Holder(Person person, List<Scope> scopes, int signIns) {}
 
-    Optional<Holder> holder(Tx tx, String hash) {
+    Optional<Holder> holder(Tx tx, String hash, Instant now) {
         return tx.one(
-                "select p.id, p.login, p.name, p.role, p.active, t.scopes from api_token t join person p on p.id = t.person_id"
-                        + " where t.hash = ? and t.revoked_at is null and p.active",
-                r -> new Holder(person(r), scopes(r.getString("scopes"))),
-                hash);
+                "select p.id, p.login, p.name, p.role, p.active, p.sign_ins, t.scopes from api_token t join person p on p.id = t.person_id"
+                        + " where t.hash = ? and t.revoked_at is null and p.active"
+                        + " and (t.expires_at is null or t.expires_at > ?)",
+                r -> new Holder(person(r), scopes(r.getString("scopes")), r.getInt("sign_ins")),
+                hash,
+                now);
     }
 
     int revoke(Tx tx, long person, long id, Instant now) {

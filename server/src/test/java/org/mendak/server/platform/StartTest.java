@@ -18,7 +18,7 @@ class StartTest {
 
     @Test
     void aDataFolderThatIsNeitherAbsoluteNorRelativeIsRefused() {
-        assertThatThrownBy(() -> new Settings("data", false, Path.of("demo"), ZoneId.of("UTC"), null))
+        assertThatThrownBy(() -> new Settings("data", false, Path.of("demo"), ZoneId.of("UTC"), null, null, false))
                 .hasMessageContaining("must be absolute or begin with ./");
     }
 

@@ -1,11 +1,16 @@
 package org.mendak.server.team;
 
-import static org.assertj.core.api.Assertions.assertThatCode;
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.when;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -32,49 +37,80 @@ class SignInThrottleTest {
         throttle = new SignInThrottle(clock);
     }
 
-    private void fail(int times) {
+    private void tries(int times) {
         for (int i = 0; i < times; i++) {
-            throttle.failed("runa");
+            throttle.begin("runa");
         }
     }
 
-    @Test
-    void fourMistakesCostNothing() {
-        fail(4);
-        assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
-        fail(1);
-        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
+    private void refused() {
+        assertThatThrownBy(() -> throttle.begin("runa")).isInstanceOf(Refusal.class);
     }
 
     @Test
-    void theFifthCostsTwoSecondsAndEachFurtherTwiceAsMuch() {
-        fail(5);
+    void fiveTriesCostNothing() {
+        tries(5);
+        refused();
+    }
+
+    @Test
+    void theSixthWaitsTwoSecondsAndEachFurtherTwiceAsLong() {
+        tries(5);
         when(clock.instant()).thenReturn(NINE.plusMillis(1_999));
-        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
+        refused();
         when(clock.instant()).thenReturn(NINE.plusSeconds(2));
-        assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
-        fail(1);
+        tries(1);
         when(clock.instant()).thenReturn(NINE.plusSeconds(5));
-        assertThatThrownBy(() -> throttle.check("runa")).hasMessageContaining("wait");
+        assertThatThrownBy(() -> throttle.begin("runa")).hasMessageContaining("wait");
         when(clock.instant()).thenReturn(NINE.plusSeconds(6));
-        assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
+        tries(1);
     }
 
     @Test
     void neverLongerThanAQuarterOfAnHourHoweverOften() {
-        fail(60);
-        when(clock.instant()).thenReturn(NINE.plusSeconds(15 * 60).minusMillis(1));
-        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
-        when(clock.instant()).thenReturn(NINE.plusSeconds(15 * 60));
-        assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
+        Instant now = NINE;
+        for (int i = 0; i < 60; i++) {
+            when(clock.instant()).thenReturn(now);
+            tries(1);
+            now = now.plusSeconds(15 * 60);
+        }
+        when(clock.instant()).thenReturn(now.minusMillis(1));
+        refused();
+        when(clock.instant()).thenReturn(now);
+        tries(1);
     }
 
     @Test
     void othersAreNotSlowedAndSuccessForgets() {
-        fail(9);
-        assertThatCode(() -> throttle.check("ines")).doesNotThrowAnyException();
-        assertThatThrownBy(() -> throttle.check("runa")).isInstanceOf(Refusal.class);
+        tries(5);
+        throttle.begin("ines");
+        refused();
         throttle.succeeded("runa");
-        assertThatCode(() -> throttle.check("runa")).doesNotThrowAnyException();
+        tries(1);
+    }
+
+    @Test
+    void sixtyAtOnceAreFive() throws Exception {
+        ExecutorService pool = Executors.newFixedThreadPool(20);
+        try {
+            List<Future<Boolean>> all = new ArrayList<>();
+            for (int i = 0; i < 60; i++) {
+                all.add(pool.submit(() -> {
+                    try {
+                        throttle.begin("runa");
+                        return true;
+                    } catch (Refusal r) {
+                        return false;
+                    }
+                }));
+            }
+            int let = 0;
+            for (Future<Boolean> f : all) {
+                let += f.get() ? 1 : 0;
+            }
+            assertThat(let).isEqualTo(5);
+        } finally {
+            pool.shutdownNow();
+        }
     }
 }

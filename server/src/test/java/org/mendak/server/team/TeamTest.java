@@ -90,7 +90,8 @@ class TeamTest extends OnDesk {
         assertThat(nobody.get("/actuator/health").json().path("status").asString())
                 .isEqualTo("UP");
         assertThat(nobody.get("/actuator/env").status()).isNotEqualTo(200);
-        nobody.get("/v3/api-docs").expect(200);
+        nobody.get("/v3/api-docs").refused(401, "sign in");
+        lead.get("/v3/api-docs").expect(200);
     }
 
     @Test
@@ -144,7 +145,7 @@ class TeamTest extends OnDesk {
         program.create("fixes/no", Texts.GROW_FIX).refused(403, "");
         program.get("/api/people").refused(403, "");
         program.post("/api/tokens", Map.of("name", "more", "scopes", List.of("library")))
-                .refused(403, "more than");
+                .refused(403, "admin");
         assertThat(lead.get("/api/tokens").text()).contains("nightly").doesNotContain(secret);
         lead.delete("/api/tokens/" + made.path("id").asLong()).expect(204);
         program.get("/api/cases").refused(401, "revoked");
