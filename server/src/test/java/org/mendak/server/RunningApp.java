@@ -35,7 +35,11 @@ public final class RunningApp implements AutoCloseable {
                 "--mendak.demo=" + demo,
                 "--mendak.demo-folder=" + DEMO,
                 "--logging.level.org.openqa=error"));
-        args.addAll(List.of(settings));
+        for (String setting : settings) {
+            // in place of the same one, not beside it
+            args.removeIf(a -> a.startsWith(setting.substring(0, setting.indexOf('=') + 1)));
+            args.add(setting);
+        }
         // one start at a time: starting sets the logging of the whole process
         synchronized (STARTING) {
             context = new SpringApplicationBuilder(Mendak.class)

@@ -132,7 +132,7 @@ final class Passwords {
 
     /** Whether it is one short piece again and again. */
     private static boolean isRepeated(String low) {
-        for (int piece = 1; piece <= Math.min(5, low.length() / 2); piece++) {
+        for (int piece = 1; piece <= low.length() / 2; piece++) {
             String again = low.substring(0, piece).repeat(low.length() / piece + 1);
             if (again.startsWith(low)) {
                 return true;
