@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.mendak.server.cases.Desk;
 import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.tomcat.TomcatWebServer;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.support.GenericApplicationContext;
@@ -79,6 +80,14 @@ public final class RunningApp implements AutoCloseable {
     public String address() {
         return "http://127.0.0.1:"
                 + ((ServletWebServerApplicationContext) context).getWebServer().getPort();
+    }
+
+    /** The address of the machine that it listens at. */
+    public Object listensAt() {
+        return ((TomcatWebServer) ((ServletWebServerApplicationContext) context).getWebServer())
+                .getTomcat()
+                .getConnector()
+                .getProperty("address");
     }
 
     public Path data() {

@@ -14,6 +14,7 @@ final class Passwords {
     static final int MOST_BYTES = 72;
 
     private static final int LEAST_DIFFERENT = 5;
+    private static final int LEAST_BESIDE_THE_NAME = 5;
 
     /** What is tried first, as whole passwords or with digits and signs around. */
     private static final Set<String> COMMON = Set.of(
@@ -99,10 +100,12 @@ final class Passwords {
         if (low.codePoints().distinct().count() < LEAST_DIFFERENT || isRepeated(low)) {
             throw Refusal.invalid("This password repeats itself. Take one with more to it.");
         }
+        String beside = low;
         for (String part : (login + " " + name).toLowerCase(Locale.ROOT).split("[\\s._-]+")) {
-            if (part.length() >= 3 && low.replace(part, "").length() < 5) {
-                throw Refusal.invalid("This password is little more than the name. Take another one.");
-            }
+            beside = part.length() >= 3 ? beside.replace(part, "") : beside;
+        }
+        if (beside.length() < LEAST_BESIDE_THE_NAME) {
+            throw Refusal.invalid("This password is little more than the name. Take another one.");
         }
     }
 
