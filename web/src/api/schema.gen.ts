@@ -1314,9 +1314,9 @@ export interface components {
       waitsUntil: null | string;
     };
     CaseMoreAgain: {
-      again: boolean | null;
+      again?: boolean | null;
       /** Format: int64 */
-      of: number | null;
+      of?: number | null;
     };
     CaseMoreGiveTo: {
       note?: null | string;

@@ -123,6 +123,7 @@ export const found = (n: number, body: CaseFound) =>
   got(api.POST("/api/cases/{n}/findings", { params: at(n), body }));
 export const showFix = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/shown", { params: at(n), body: { fix } }));
+export const takeBackShown = (n: number) => got(api.DELETE("/api/cases/{n}/shown", { params: at(n) }));
 export const addPicture = (n: number, file: File) =>
   sendFile<Case>("/api/cases/{n}/pictures", { n }, file, () => undefined, new AbortController().signal);
 export const removePicture = (n: number, id: number) =>

@@ -95,6 +95,7 @@ function Step({ s }: { s: FilledStep }) {
           {s.items.length > 0 ? words.case.forEach(s.items.length, s.each) : words.case.listUnknown(s.each)}
         </p>
       )}
+      {s.destroys && s.commands.length === 0 && <p>{words.show.held}</p>}
       {s.commands.map((c, i) => (
         <pre key={i} className="mono">
           <CommandText pieces={c.pieces} />

@@ -6,6 +6,7 @@ import type { ApiToken } from "../api";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
 import { addPerson, changePerson, makeToken, peopleQuery, revokeToken, tokensQuery } from "./api";
+import { OwnPassword } from "./OwnPassword";
 import "./team.css";
 
 const t = words.team;
@@ -17,6 +18,7 @@ export function TeamPage() {
     <main className="page team">
       <h1>{t.title}</h1>
       {lead && <People />}
+      <OwnPassword />
       <Tokens />
     </main>
   );
@@ -139,7 +141,11 @@ function Tokens() {
       <ul className="people">
         {data.map((x) => (
           <li key={x.id}>
-            <b>{x.name}</b> <span className="soft">{x.scopes.map((s) => t.scopes[s]).join(", ")}</span>
+            <b>{x.name}</b>{" "}
+            <span className="soft">
+              {x.scopes.map((s) => t.scopes[s]).join(", ")}
+              {x.expiresAt && ` · ${t.until(x.expiresAt)}`}
+            </span>
             <button
               type="button"
               className="plain"

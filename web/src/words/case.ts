@@ -85,6 +85,8 @@ export const caseWords = {
   targetUnknown: "Which target this is was not read yet: do the step that captures it first.",
   destroyConfirm: "the right target, go on",
   showIt: "show it at the device",
+  takeShownBack: "take it back",
+  shownTakenBack: "The code shows nothing any more.",
   shownCode: (code: string) => `On the phone at the device open /show and type ${code}`,
   triedBefore: "tried before",
   offScript: "Done off the script",

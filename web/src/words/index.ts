@@ -217,6 +217,7 @@ export const words = {
   show: {
     title: "What to do, at the device",
     code: "The code that the desk told you",
+    held: "The desk says this step when it has made sure what it is done to.",
   },
   keys: {
     title: "Keys",
@@ -339,6 +340,13 @@ export const words = {
     inactive: "cannot sign in",
     shutOut: "shut out",
     letIn: "let in again",
+    ownPassword: "My password",
+    ownPasswordSays: "A new one ends all my other sign-ins and my tokens.",
+    oldPassword: "The password of now",
+    newPassword: "The new one, at least 10 characters",
+    changePassword: "Change it",
+    passwordChanged: "The new password holds. Your other sign-ins and your tokens have ended.",
+    until: (at: string) => `until ${new Date(at).toLocaleDateString("en-GB", { dateStyle: "medium" })}`,
     tokens: "My tokens for programs",
     tokenName: "What it is for",
     make: "Make a token",
