@@ -23,10 +23,11 @@ class ArchitectureTest {
     private static final Map<String, List<String>> ARROWS = Map.of(
             "language", List.of(),
             "runbook", List.of("language"),
+            "privacy", List.of(),
             "recognise", List.of("language", "runbook"),
             "evidence", List.of(),
             "plan", List.of("evidence", "runbook", "language"),
-            "review", List.of("language", "runbook", "recognise", "evidence", "plan"),
+            "review", List.of("language", "runbook", "privacy", "recognise", "evidence", "plan"),
             "simulate", List.of("evidence", "plan", "runbook"));
 
     @Test

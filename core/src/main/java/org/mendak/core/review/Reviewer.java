@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
@@ -69,5 +70,40 @@ public final class Reviewer {
         }
         problems.sort(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column));
         return problems;
+    }
+
+    /**
+     * What in a document's text looks like a secret: everybody reads documents, and what was published stays in their history. O(length).
+     */
+    public static List<Problem> secrets(String text) {
+        List<Problem> problems = new ArrayList<>();
+        int line = 1;
+        int lineStart = 0;
+        int at = 0;
+        for (SecretFinder.Secret s : SecretFinder.find(text)) {
+            for (; at < s.from(); at++) {
+                if (text.charAt(at) == '\n') {
+                    line++;
+                    lineStart = at + 1;
+                }
+            }
+            problems.add(new Problem(
+                    Problem.Severity.WARNING,
+                    line,
+                    s.from() - lineStart + 1,
+                    "this looks like a " + what(s.kind()) + ", and everybody reads runbooks",
+                    "take it out, or put a made-up one in its place"));
+        }
+        return problems;
+    }
+
+    private static String what(SecretFinder.Kind kind) {
+        return switch (kind) {
+            case PASSWORD -> "password";
+            case TOKEN -> "token";
+            case KEY -> "key";
+            case EMAIL -> "person's e-mail address";
+            case NUMBER -> "person's number";
+        };
     }
 }

@@ -10,6 +10,7 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.mendak.core.DemoLibrary;
+import org.mendak.core.privacy.SecretFinder;
 
 /** Any text at all is answered, with places inside the text. The large share of this is {@code ./mendak bench fuzz}. */
 class AnyTextTest {

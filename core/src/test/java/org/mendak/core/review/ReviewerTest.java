@@ -33,6 +33,26 @@ class ReviewerTest {
         }
     }
 
+    @Test
+    void noDocumentOfTheDemoHoldsWhatLooksLikeASecret() throws java.io.IOException {
+        for (DocumentKind kind : DocumentKind.values()) {
+            try (var files = java.nio.file.Files.list(java.nio.file.Path.of("..", "demo", kind.folder()))) {
+                for (java.nio.file.Path f : files.toList()) {
+                    assertThat(Reviewer.secrets(java.nio.file.Files.readString(f)))
+                            .as(f.toString())
+                            .isEmpty();
+                }
+            }
+        }
+    }
+
+    @Test
+    void whatLooksLikeASecretIsNamedByLineAndColumn() {
+        List<Problem> problems = Reviewer.secrets("# a\n\nlog in with `tillctl --password Gu11s!` first\n");
+        expect(problems, Problem.Severity.WARNING, 3, "looks like a password");
+        assertThat(problems.get(0).column()).isEqualTo(33);
+    }
+
     private static List<Problem> review(DocumentKind kind, String text) {
         return Reviewer.review(RunbookParser.parse(kind, "k", text), demo());
     }

@@ -154,9 +154,11 @@ class AttemptService {
      * @param seen the attempt's version that the caller saw; null if they say none, which will do as long as nothing is recorded yet
      */
     CaseViews.Case record(Caller caller, long number, long id, Map<String, Object> fields, Integer seen) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        String remark = fields.get("note") == null ? null : CaseWords.note(String.valueOf(fields.get("note")));
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
-            AttemptRow wanted = recorded(caller, a, fields);
+            AttemptRow wanted = recorded(caller, a, fields, remark);
             if (!same(a, wanted)) {
                 refuseUnseen(caller, a, seen);
                 store.update(tx, wanted);
@@ -170,18 +172,14 @@ class AttemptService {
         });
     }
 
-    private AttemptRow recorded(Caller caller, AttemptRow a, Map<String, Object> fields) {
+    private AttemptRow recorded(Caller caller, AttemptRow a, Map<String, Object> fields, String remark) {
         String outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
         Instant ended = outcome == null ? null : a.endedAt() == null ? notBefore(a.startedAt()) : a.endedAt();
         Double minutes = fields.containsKey("minutes") ? minutes(fields.get("minutes")) : a.minutes();
         if (minutes == null && outcome != null) {
             minutes = measured(a.startedAt(), ended);
         }
-        String note =
-                fields.get("note") == null ? a.note() : CaseWords.masked(String.valueOf(fields.get("note")), null);
-        if (note.length() > Limits.NOTE) {
-            throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
-        }
+        String note = remark == null ? a.note() : remark;
         String by = outcome == null ? null : Objects.equals(outcome, a.outcome()) ? a.endedBy() : caller.name();
         return a.recorded(outcome, outcome == null ? null : minutes, note, ended, by);
     }
@@ -293,7 +291,7 @@ class AttemptService {
                 written.note() == null ? null : CaseWords.masked(written.note(), null),
                 written.output() == null ? null : CaseWords.masked(written.output(), null),
                 written.item(),
-                written.heard(),
+                CaseWords.plain(written.heard()),
                 written.safe());
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);

@@ -58,6 +58,7 @@ class CaseAfterwards {
 
     /** Gives an open case to a colleague, or takes it; what it waits for stays as it is. */
     CaseViews.Case handOver(Caller caller, long number, String to, String written, Integer seen) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
         String note = CaseWords.note(written);
         return locks.change(caller, number, (tx, c) -> {
             String taker = team.colleague(tx, to)

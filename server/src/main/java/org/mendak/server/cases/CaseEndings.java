@@ -9,7 +9,6 @@ import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
-import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -67,6 +66,8 @@ class CaseEndings {
 
     /** Ends a case; not while something is still to be put back. */
     CaseViews.Case close(Caller caller, long number, Ending e) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        String note = CaseWords.note(e.note());
         return locks.change(caller, number, (tx, c) -> {
             if (e.outcome() == null || !CaseRow.ENDINGS.contains(e.outcome())) {
                 throw Refusal.invalid("outcome is \"" + e.outcome() + "\", must be one of "
@@ -82,15 +83,8 @@ class CaseEndings {
                     && tried.stream().noneMatch(a -> a.fixKey().equals(e.believedFix()))) {
                 throw Refusal.invalid("\"" + e.believedFix() + "\" was not tried on this case.");
             }
-            if (e.note() != null && !e.note().isBlank()) {
-                store.addNote(
-                        tx,
-                        number,
-                        new CaseStore.Note(
-                                CaseWords.masked(CaseWords.cut(e.note(), Limits.NOTE), null),
-                                "note",
-                                clock.instant(),
-                                caller.name()));
+            if (!note.isEmpty()) {
+                store.addNote(tx, number, new CaseStore.Note(note, "note", clock.instant(), caller.name()));
             }
             String limitation = CaseWords.cut(e.limitation(), 1000);
             CaseRow ended = c.ended(e.outcome(), believed, limitation, clock.instant(), c.recurredAt());

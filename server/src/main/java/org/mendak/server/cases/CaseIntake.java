@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -61,8 +62,15 @@ public class CaseIntake {
             store.addText(tx, number, ready.text(), c.openedAt(), c.agent());
         }
         ready.facts()
-                .forEach((name, value) ->
-                        store.addFact(tx, number, new CaseStore.Fact(name, value, "case", c.openedAt(), c.agent())));
+                .forEach((name, value) -> store.addFact(
+                        tx,
+                        number,
+                        new CaseStore.Fact(
+                                name,
+                                CaseWords.start(CaseWords.plain(value), Limits.FACT_VALUE),
+                                "case",
+                                c.openedAt(),
+                                c.agent())));
         Optional<AttemptRow> lost = ready.lost(library.library().vocabulary().holdingDays());
         for (AttemptRow a : ready.attempts()) {
             long id = attempts.insert(tx, a.stored(0, number));

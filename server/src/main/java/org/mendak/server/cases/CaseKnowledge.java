@@ -137,6 +137,9 @@ class CaseKnowledge {
         store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
         for (Map.Entry<String, String> f : facts.entrySet()) {
             String value = f.getValue() == null ? "" : f.getValue().strip();
+            if (value.length() <= Limits.FACT_VALUE) {
+                value = CaseWords.start(CaseWords.plain(value), Limits.FACT_VALUE);
+            }
             if (!f.getKey().matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
                 throw Refusal.invalid("\"" + f.getKey() + "\" is not a fact's name.");
             }

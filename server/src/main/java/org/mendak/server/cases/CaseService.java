@@ -104,11 +104,12 @@ public class CaseService {
 
     CaseViews.Case open(Caller caller, Opening o) {
         caller.may(Role.AGENT, Scope.CASES, "open cases");
-        return db.tx(tx -> reader.view(tx, open(tx, caller, o)));
+        // before a connection is taken: a long text takes a while to read
+        String text = CaseWords.masked(o.text() == null ? "" : o.text(), o.unmasked());
+        return db.tx(tx -> reader.view(tx, open(tx, caller, o, text)));
     }
 
-    private long open(Tx tx, Caller caller, Opening o) {
-        String text = CaseWords.masked(o.text() == null ? "" : o.text(), o.unmasked());
+    private long open(Tx tx, Caller caller, Opening o, String text) {
         if (text.isBlank() && o.error() == null) {
             throw Refusal.invalid("A case needs a text, or the known error it is about.");
         }
@@ -203,11 +204,12 @@ public class CaseService {
     }
 
     CaseViews.Case addText(Caller caller, long number, String written, List<String> unmasked) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        String text = CaseWords.masked(written, unmasked);
+        if (text.isBlank()) {
+            throw Refusal.invalid("The text is empty.");
+        }
         return locks.change(caller, number, (tx, c) -> {
-            String text = CaseWords.masked(written, unmasked);
-            if (text.isBlank()) {
-                throw Refusal.invalid("The text is empty.");
-            }
             if (store.texts(tx, number).size() >= Limits.TEXTS) {
                 throw Refusal.invalid("A case has at most " + Limits.TEXTS + " texts. Nothing was stored.");
             }
@@ -223,6 +225,7 @@ public class CaseService {
 
     /** What a look at the device printed; earns no credit, and sets the facts that its question captures. */
     CaseViews.Case looked(Caller caller, long number, int index, String written) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
         String output = CaseWords.masked(written == null ? "" : written, null);
         return locks.change(caller, number, (tx, c) -> {
             KnownError error = reader.error(tx, c)
@@ -247,11 +250,12 @@ public class CaseService {
     }
 
     CaseViews.Case addNote(Caller caller, long number, String written, boolean step) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        if (written.isBlank() || written.length() > Limits.NOTE) {
+            throw Refusal.invalid("A note has 1 to " + Limits.NOTE + " characters.");
+        }
+        String text = CaseWords.start(CaseWords.masked(written, null), Limits.NOTE);
         return locks.change(caller, number, (tx, c) -> {
-            String text = CaseWords.masked(written, null);
-            if (text.isBlank() || text.length() > Limits.NOTE) {
-                throw Refusal.invalid("A note has 1 to " + Limits.NOTE + " characters.");
-            }
             store.addNote(tx, number, new CaseStore.Note(text, step ? "step" : "note", clock.instant(), caller.name()));
         });
     }

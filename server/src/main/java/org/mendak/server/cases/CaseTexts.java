@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.mendak.core.recognise.PersonalDetails;
+import org.mendak.core.privacy.PersonalDetails;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;

@@ -3,7 +3,7 @@ package org.mendak.server.cases;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import org.mendak.core.recognise.SecretFinder;
+import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
@@ -18,12 +18,29 @@ final class CaseWords {
     /** Why an order is overruled: a sign was seen, the caller wants it so, or it is quicker here. */
     static final Set<String> BECAUSE = Set.of("seen-sign", "caller-wants", "quicker-here");
 
+    private static final int MOST_UNMASKED = 1_000;
+
     private CaseWords() {}
 
     /** The text as it may be stored: within its limit, secrets masked but for those that somebody has looked at. */
     static String masked(String text, List<String> unmasked) {
         checkText(text);
-        return SecretFinder.mask(text, unmasked == null ? Set.of() : Set.copyOf(unmasked));
+        return SecretFinder.mask(text, seen(unmasked));
+    }
+
+    private static Set<String> seen(List<String> unmasked) {
+        if (unmasked == null) {
+            return Set.of();
+        }
+        if (unmasked.contains(null) || unmasked.size() > MOST_UNMASKED) {
+            throw Refusal.invalid("unmasked names up to " + MOST_UNMASKED + " stretches of the text.");
+        }
+        return Set.copyOf(unmasked);
+    }
+
+    /** A short value as it may be stored: without secrets; the address of somebody who is to be answered stays. */
+    static String plain(String value) {
+        return value == null ? null : SecretFinder.mask(value, Set.of(), Set.of(SecretFinder.Kind.EMAIL));
     }
 
     /** A note as it may be stored; empty if there is none. */
@@ -52,7 +69,7 @@ final class CaseWords {
         if (s.strip().length() > most) {
             throw Refusal.invalid("\"" + s.strip().substring(0, 20) + "…\" has more than " + most + " characters.");
         }
-        return s.strip();
+        return start(plain(s.strip()), most);
     }
 
     static String phase(String word) {

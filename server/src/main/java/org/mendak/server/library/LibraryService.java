@@ -3,12 +3,14 @@ package org.mendak.server.library;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -114,8 +116,7 @@ public class LibraryService implements ReadyCheck {
             }
             int revision = draft ? d.latest() : d.published();
             String text = store.text(tx, kind.word(), key, revision).orElseThrow();
-            List<Problem> problems =
-                    draft ? Reviewer.review(parsed.of(kind, key, revision, text), shelf(tx)) : List.of();
+            List<Problem> problems = draft ? judged(parsed.of(kind, key, revision, text), shelf(tx), text) : List.of();
             return new Opened(view(d, revision, problems), text, StoredDocument.etag(revision));
         });
     }
@@ -195,7 +196,7 @@ public class LibraryService implements ReadyCheck {
                 old.map(StoredDocument::published).orElse(null));
         store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), t.note()), clock.instant());
         audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
-        return new Opened(view(d, number, Reviewer.review(p, shelf)), text, d.etag());
+        return new Opened(view(d, number, judged(p, shelf, text)), text, d.etag());
     }
 
     /**
@@ -227,8 +228,14 @@ public class LibraryService implements ReadyCheck {
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
             store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
-            return view(draft, draft.latest(), Reviewer.review(p, shelf));
+            return view(draft, draft.latest(), judged(p, shelf, text));
         });
+    }
+
+    private static List<Problem> judged(ParsedDocument p, Reviewer.Shelf shelf, String text) {
+        return Stream.concat(Reviewer.review(p, shelf).stream(), Reviewer.secrets(text).stream())
+                .sorted(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column))
+                .toList();
     }
 
     private static void checkKey(String key) {
@@ -303,7 +310,7 @@ public class LibraryService implements ReadyCheck {
                     "Revision " + revision + " is no longer the newest. Nothing was changed.", current(d.etag()));
         }
         ParsedDocument p = parsed.of(m.kind(), m.key(), revision, text);
-        List<Problem> problems = Reviewer.review(p, m.to() == Status.PUBLISHED ? visibleShelf(tx) : shelf(tx));
+        List<Problem> problems = judged(p, m.to() == Status.PUBLISHED ? visibleShelf(tx) : shelf(tx), text);
         if (m.to() == Status.PUBLISHED && problems.stream().anyMatch(Problem::stopsPublishing)) {
             throw Refusal.invalid(
                     "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
@@ -353,7 +360,7 @@ public class LibraryService implements ReadyCheck {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
-        List<Problem> problems = Reviewer.review(p, db.tx(this::shelf));
+        List<Problem> problems = judged(p, db.tx(this::shelf), text);
         return new Sheets.Checked(
                 problems,
                 p.error() == null ? null : Sheets.sheet(p.error(), library()),

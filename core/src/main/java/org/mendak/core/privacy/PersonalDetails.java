@@ -1,4 +1,4 @@
-package org.mendak.core.recognise;
+package org.mendak.core.privacy;
 
 import java.util.Set;
 import java.util.regex.Matcher;

@@ -1,4 +1,4 @@
-package org.mendak.core.recognise;
+package org.mendak.core.privacy;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
