@@ -1,6 +1,8 @@
 package org.mendak.core.privacy;
 
 import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Values that a word announces: behind a sign, in a sentence, in the next cell or line, in a tag or an attribute, behind an option of a
@@ -8,6 +10,8 @@ import java.util.Locale;
  */
 final class LabelledValues {
 
+    private static final Pattern SPELLED = Pattern.compile(
+            "\\d{1,2}(?:st|nd|rd|th|\\.)? (?:of )?\\p{L}{3,9}\\.? \\d{4}|\\p{L}{3,9} \\d{1,2},? \\d{4}");
     private static final int LONGEST_PART = 30;
     private static final int LONGEST_VALUE = 400;
     private static final int LONGEST_GAP = 60;
@@ -233,7 +237,24 @@ final class LabelledValues {
             boolean english = joining.equals("is") || joining.equals("was") || joining.equals("are");
             return value > wordEnd ? taken(what, english ? Joined.BY_WORD : Joined.BY_CLOSE_WORD, value) : 0;
         }
-        return sign > at ? taken(what, Joined.BY_GAP, sign) : 0;
+        int direct = sign > at ? taken(what, Joined.BY_GAP, sign) : 0;
+        return direct == 0 && what == Labels.Announces.PASSWORD ? laterInSentence(sign) : direct;
+    }
+
+    /** "The password of the till's account is Br1ne22": some words on, and only what looks made up. */
+    private int laterInSentence(int from) {
+        int most = Math.min(text.length(), from + LONGEST_GAP);
+        for (int i = from; i < most; i++) {
+            char c = text.charAt(i);
+            if (c == '\n' || c == '.' || c == ';') {
+                return 0;
+            }
+            boolean is = c == ' ' && (text.goesOnWith(i, " is ") || text.goesOnWith(i, " was "));
+            if (is || c == ':' && text.is(i + 1, ' ')) {
+                return taken(Labels.Announces.PASSWORD, Joined.BY_CLOSE_WORD, blanks(is ? i + 4 : i + 2));
+            }
+        }
+        return 0;
     }
 
     private boolean tagBefore(int from) {
@@ -295,6 +316,9 @@ final class LabelledValues {
         if (from >= text.length()) {
             return 0;
         }
+        if (what == Labels.Announces.PAIR) {
+            return pair(from);
+        }
         if (what == Labels.Announces.PERSON || what == Labels.Announces.PHONE || what == Labels.Announces.BIRTH) {
             return number(what, from);
         }
@@ -354,7 +378,7 @@ final class LabelledValues {
                 || v.matches("[*•.x_-]+")) {
             return null;
         }
-        if (what != Labels.Announces.PASSWORD && Looks.digits(v) == 0) {
+        if (what != Labels.Announces.PASSWORD && what != Labels.Announces.PASS && Looks.digits(v) == 0) {
             return null;
         }
         boolean made = Looks.madeUp(v);
@@ -362,7 +386,7 @@ final class LabelledValues {
             case PASSWORD -> {
                 boolean sure = joined == Joined.BY_SIGN || joined == Joined.BY_TAG || joined == Joined.AS_OPTION;
                 boolean word = joined == Joined.BY_WORD && !made && (quoted || isLastWord(low, end));
-                boolean gap = joined == Joined.BY_GAP && (quoted && v.length() >= 3 || v.matches("\\d{4,8}"));
+                boolean gap = joined == Joined.BY_GAP && (quoted && v.length() >= 3);
                 boolean clear = made && (joined != Joined.BY_GAP || v.length() >= 6);
                 yield sure && v.length() >= 2 || word || gap || clear ? SecretFinder.Kind.PASSWORD : null;
             }
@@ -374,6 +398,8 @@ final class LabelledValues {
                 boolean clear = made && v.length() >= 8 && joined != Joined.BY_GAP;
                 yield sure || Looks.key(v) || clear ? SecretFinder.Kind.TOKEN : null;
             }
+            case PASS -> made && joined != Joined.BY_GAP ? SecretFinder.Kind.PASSWORD : null;
+            case PIN -> v.matches("\\d{3,8}") || made ? SecretFinder.Kind.PASSWORD : null;
             case CODE -> Looks.code(v) || Looks.key(v) ? SecretFinder.Kind.TOKEN : null;
             case KEY -> Looks.key(v) ? SecretFinder.Kind.KEY : null;
             default -> null;
@@ -472,6 +498,11 @@ final class LabelledValues {
             }
         }
         i = quoted(i) ? i + 1 : i;
+        int spelled = what == Labels.Announces.BIRTH ? spelledDay(i) : 0;
+        if (spelled > 0) {
+            told.at(SecretFinder.Kind.NUMBER, i, spelled);
+            return spelled;
+        }
         int end = i;
         int figures = 0;
         int letters = 0;
@@ -499,6 +530,13 @@ final class LabelledValues {
             return last;
         }
         return 0;
+    }
+
+    /** 3 March 1981: where it ends, or 0. */
+    private int spelledDay(int from) {
+        String written = text.part(from, Math.min(text.length(), from + 24));
+        Matcher m = SPELLED.matcher(written);
+        return m.lookingAt() ? from + m.end() : 0;
     }
 
     /** A letter among figures, as in AB 12 34 56 C. */

@@ -11,6 +11,12 @@ final class Labels {
     /** What a label announces. */
     enum Announces {
         PASSWORD,
+        /** A password where what is said looks made up; a word like any other where it does not. */
+        PASS,
+        /** A few figures. */
+        PIN,
+        /** A name and a password with a colon between. */
+        PAIR,
         TOKEN,
         /** A code in figures or groups; only what looks like one is taken. */
         CODE,
@@ -56,29 +62,32 @@ final class Labels {
                         + " passord passordet kodeord kodeordet adgangskode lösenord lösenordet losenord salasana wachtwoord ww heslo hasło haslo jelszo"
                         + " jelszó lozinka geslo parola şifre sifre senha contraseña contrasena clave пароль пароля पासवर्ड"
                         + " पासवार्ड পাসওয়ার্ড كلمةالمرور كلمةالسر الرقمالسري پاسورڈ sandi katasandi katalaluan"
-                        + " matkhau motdepasse mdp pin pincode puk psk wpakey wifikey wlankey");
+                        + " matkhau motdepasse mdp psk wpakey wifikey wlankey wlan-schlüssel wlanschlüssel netzwerkschlüssel wifi-key wi-fi-key");
         put(
                 Announces.TOKEN,
                 "token secret apikey api_key api-key access_key accesskey client_secret clientsecret access_token"
                         + " refresh_token auth_token id_token sessionid session_id sessiontoken private_key privatekey"
                         + " secretkey secret_key sig signature hmac credential credentials bearer jwt sastoken"
                         + " authtoken accesstoken refreshtoken xsrf csrf sid jsessionid otpauth webhook");
+        put(Announces.PASS, "pass");
+        put(Announces.PIN, "pin pincode puk cvv cvc cvv2");
+        put(Announces.PAIR, "auth userpass userpwd login-pass");
         put(Announces.CODE, "otp totp tan mfa 2fa onetimecode one-time-code verificationcode activationcode");
         put(Announces.KEY, "key keys licence license serialkey schlüssel clé llave chave nøkkel nyckel ключ");
         put(
                 Announces.PERSON,
-                "ssn sin nino bsn nir dni nie cpr pesel cpf cnp nif personnummer fødselsnummer fodselsnummer personnr"
+                "ssn sin nino ahv aadhaar kennitala curp tfn bsn nir dni nie cpr pesel cpf cnp nif personnummer fødselsnummer fodselsnummer personnr"
                         + " fnr personal_number personal-number personalnumber passport passportno passportnumber"
                         + " passnummer reisepass ausweisnummer personalausweis steuernummer steuerid taxid tax_id"
                         + " nationalid national_id idnumber id_number sozialversicherungsnummer codicefiscale"
                         + " henkilötunnus rijksregisternummer");
         put(
                 Announces.BIRTH,
-                "born dob birthdate birthday birth_date date_of_birth dateofbirth geboren geburtsdatum født fødselsdato"
+                "born geb dob birthdate birthday birth_date date_of_birth dateofbirth geboren geburtsdatum født fødselsdato"
                         + " född födelsedatum geboortedatum nacimiento naissance nascita nascimento");
         put(
                 Announces.PHONE,
-                "phone phones telephone tel mobile mobil cell handy fax telefon teléfono téléphone callback");
+                "ring dial call phone phones telephone tel mobile mobil cell handy fax telefon teléfono téléphone callback");
     }
 
     private static final Map<String, Announces> TWO = new HashMap<>();
@@ -88,7 +97,9 @@ final class Labels {
                 Announces.PASSWORD,
                 "pass word|pass code|pass phrase|kata sandi|mật khẩu|d'ordine parola|parola d'ordine"
                         + "|wifi key|wi-fi key|wlan key|network key|wpa key|wpa2 key|wpa3 key|hotspot key|wifi code|wi-fi code"
-                        + "|pin code|pin is|unlock code|door code|كلمة المرور|كلمة السر|پاس ورڈ|de passe");
+                        + "|unlock code|door code|كلمة المرور|كلمة السر|پاس ورڈ|de passe");
+        two(Announces.PIN, "pin code|pin number");
+        two(Announces.PAIR, "basic auth|user pass");
         two(
                 Announces.TOKEN,
                 "api key|access key|secret key|private key|client secret|app secret|access token"
@@ -96,7 +107,7 @@ final class Labels {
                         + "|account key|storage key|deploy key|bearer token|security token");
         two(
                 Announces.CODE,
-                "one-time code|onetime code|time code|verification code|security code|recovery code"
+                "one-time code|onetime code|time code|verification code|otp code|mfa code|tan code|totp code|2fa code|security code|recovery code"
                         + "|recovery codes|backup code|backup codes|activation code|auth code|login code|sms code|recovery key"
                         + "|product key|licence key|license key|activation key|volume key|unlock key|registration key|cd key");
         two(
@@ -140,8 +151,7 @@ final class Labels {
         }
         for (int cut = 0; cut >= 0; cut = next(written, cut)) {
             Announces whole = WORDS.get(low.substring(cut));
-            // "key" alone is any key on the keyboard; as a part of a name it is a secret's more often
-            if (whole != null && !(whole == Announces.KEY && cut == 0 && before.isEmpty())) {
+            if (whole != null) {
                 return whole;
             }
         }
@@ -153,7 +163,7 @@ final class Labels {
                 return e.getValue();
             }
         }
-        return null;
+        return low.contains("secret_") || low.contains("secret-") ? Announces.KEY : null;
     }
 
     /** Whether a name ends in a short word that stands by itself in it: DB_PASS, dbPass, not compass. */
