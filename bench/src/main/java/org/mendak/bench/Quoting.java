@@ -148,7 +148,7 @@ final class Quoting {
     /** The filled command, or null if the value was refused. */
     private static String fill(String command, String value) {
         StringBuilder s = new StringBuilder();
-        for (CommandText.Piece p : CommandText.fill("sh", command, Set.of("v"), Map.of("v", value))) {
+        for (CommandText.Piece p : CommandText.fill("sh", command, Set.of("v"), Map.of("v", value), Set.of("v"))) {
             if (p.kind() == CommandText.Kind.REFUSED || p.kind() == CommandText.Kind.BLANK) {
                 return null;
             }

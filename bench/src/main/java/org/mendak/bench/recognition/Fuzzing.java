@@ -10,9 +10,9 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
-import org.mendak.core.privacy.SecretFinder;
 
 /**
  * A million texts that nobody would paste: random bytes and characters, messages cut up and glued together, one word a thousand

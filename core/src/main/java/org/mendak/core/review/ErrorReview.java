@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.mendak.core.language.CommandText;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
@@ -37,6 +38,13 @@ final class ErrorReview {
             if (q.capture() != null) {
                 values.addAll(q.capture().names().keySet());
             }
+        }
+        for (KnownError.Question q : error.questions()) {
+            CommandText.refusedPlaces("sh", q.run(), values)
+                    .forEach(p -> found.error(
+                            q.line(),
+                            "the value of {" + p.name() + "} cannot be put in: " + p.why(),
+                            "write it as a word of its own, without quotation marks around it"));
         }
         samples();
         error.tries().forEach(this::tryItem);

@@ -9,7 +9,9 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.mendak.core.language.CommandText;
 import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.WorkedStep;
 
@@ -50,9 +52,11 @@ final class FixReview {
             }
             for (Fix.Fence f : step.fences()) {
                 undeclared(f.text(), values, f.line());
+                unfillable(f.language(), f.text(), f.line() + 1);
             }
             for (Fix.PutBack p : step.putBacks()) {
                 undeclared(p.command(), values, step.line());
+                unfillable(step.fences().isEmpty() ? "sh" : step.fences().get(0).language(), p.command(), step.line());
             }
             if (!step.destroys().isEmpty() && fix.risk() != Fix.Risk.DESTROYS) {
                 found.error(step.line(), "this step destroys data, the head does not say so", "write risk: destroys");
@@ -199,6 +203,16 @@ final class FixReview {
                                 + "\" is not known in this step: nothing captures it before, and no fact is called so",
                         "capture it, add it to parameters, or declare it in library.yaml");
             }
+        }
+    }
+
+    /** Where no value can be put in without becoming a command itself. */
+    private void unfillable(String fence, String command, int firstLine) {
+        for (CommandText.RefusedPlace p : CommandText.refusedPlaces(fence, command, FixValues.declared(fix))) {
+            found.error(
+                    firstLine + p.line(),
+                    "the value of {" + p.name() + "} cannot be put in: " + p.why(),
+                    "write it as a word of its own, without quotation marks around it");
         }
     }
 

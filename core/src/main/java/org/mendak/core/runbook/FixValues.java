@@ -9,6 +9,7 @@ import org.mendak.core.language.Facts;
 import org.mendak.core.language.Operand;
 import org.mendak.core.language.Parsed;
 import org.mendak.core.language.Template;
+import org.mendak.core.language.ValueType;
 
 /** Which values a fix's commands are filled with, in a case of a known error. */
 public final class FixValues {
@@ -46,6 +47,29 @@ public final class FixValues {
             }
         }
         return names;
+    }
+
+    /** Those of the declared names that stand for paths: only they may lead up out of a folder. */
+    public static Set<String> paths(Fix fix) {
+        Set<String> names = new HashSet<>();
+        fix.parameters().forEach((name, type) -> addPath(names, name, type));
+        for (Fix.Step s : fix.steps()) {
+            s.captures().forEach(c -> c.template().names().forEach((name, type) -> addPath(names, name, type)));
+        }
+        return names;
+    }
+
+    /** Of the names in a template those that stand for paths. */
+    public static Set<String> paths(Template template) {
+        Set<String> names = new HashSet<>();
+        template.names().forEach((name, type) -> addPath(names, name, type));
+        return names;
+    }
+
+    private static void addPath(Set<String> names, String name, ValueType type) {
+        if (type == ValueType.PATH || type == ValueType.FILE || type == ValueType.URL) {
+            names.add(name);
+        }
     }
 
     /**

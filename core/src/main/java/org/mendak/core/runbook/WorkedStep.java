@@ -81,6 +81,11 @@ public record WorkedStep(Fix.Step step, Fix fix, WorkedStep runBy) {
         return FixValues.declared(fix);
     }
 
+    /** Those of them that stand for paths. */
+    public Set<String> paths() {
+        return FixValues.paths(fix);
+    }
+
     /**
      * The values that the step's commands are filled with: a part sees what it is handed in beside what the case knows.
      *

@@ -11,11 +11,14 @@ import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class CommandTextTest {
 
     private static String filled(String fence, String command, String value) {
-        return text(CommandText.fill(fence, command, Set.of("area"), Map.of("area", value)));
+        return text(CommandText.fill(fence, command, Set.of("area"), Map.of("area", value), Set.of()));
     }
 
     private static String text(List<CommandText.Piece> pieces) {
@@ -47,13 +50,13 @@ class CommandTextTest {
     }
 
     private static boolean refused(String fence, String command, String value) {
-        return CommandText.fill(fence, command, Set.of("area"), Map.of("area", value)).stream()
+        return CommandText.fill(fence, command, Set.of("area"), Map.of("area", value), Set.of()).stream()
                 .anyMatch(p -> p.kind() == CommandText.Kind.REFUSED && !p.note().isEmpty());
     }
 
     @Test
     void leavesABlankForWhatIsNotKnown() {
-        assertThat(CommandText.fill("sh", "ls {area}", Set.of("area"), Map.of()))
+        assertThat(CommandText.fill("sh", "ls {area}", Set.of("area"), Map.of(), Set.of()))
                 .extracting(CommandText.Piece::kind)
                 .containsExactly(CommandText.Kind.LITERAL, CommandText.Kind.BLANK);
     }
@@ -62,7 +65,7 @@ class CommandTextTest {
     @Property(tries = 60, seed = "20261125")
     void aRealShellReadsTheValueBack(@ForAll @StringLength(min = 1, max = 60) String value) throws Exception {
         List<CommandText.Piece> pieces =
-                CommandText.fill("sh", "printf %s {area}", Set.of("area"), Map.of("area", value));
+                CommandText.fill("sh", "printf %s {area}", Set.of("area"), Map.of("area", value), Set.of());
         if (pieces.stream().anyMatch(p -> p.kind() == CommandText.Kind.REFUSED)
                 || !StandardCharsets.UTF_8.newEncoder().canEncode(value)) {
             return;
@@ -76,5 +79,141 @@ class CommandTextTest {
         assertThat(new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8))
                 .isEqualTo(value);
         assertThat(p.waitFor()).isZero();
+    }
+
+    private static String why(String fence, String command) {
+        List<CommandText.RefusedPlace> all = CommandText.refusedPlaces(fence, command, Set.of("v"));
+        return all.isEmpty() ? "" : all.get(0).why();
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "ls {v}",
+                "ls -l {v} | sort > list.txt",
+                "ls --area={v}",
+                "ls /srv/{v}/data",
+                "v={v}; ls \"$v\"",
+                "sudo ls {v}",
+                "if ls {v}; then echo there; fi",
+                "for f in {v}; do ls \"$f\"; done",
+                "ls 'a b' \"c d\" {v}",
+                "ls it\\'s {v}",
+                "cat <<END > f\nbody\nEND\nls {v}",
+                "grep x < {v}",
+                "echo $(date) {v}",
+                "echo ${HOME} {v}",
+                "echo $((1 + 2)) {v}",
+                "echo # not {x}\nls {v}",
+                "awk '{print}' {v}",
+                "tr a b <<< {v}",
+                "LANG=C ls {v}",
+                "sh install.sh {v}",
+                "ls {v} && echo ok || echo no",
+            })
+    void aPlainWordTakesAValue(String command) {
+        assertThat(why("sh", command)).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '§', quoteCharacter = '~', textBlock = """
+            ls '{v}'                         § quotation marks
+            ls "{v}"                         § quotation marks
+            ls "a\\nb {v}"                   § quotation marks
+            echo "two lines¶{v}"             § quotation marks
+            echo 'two lines¶{v}'             § quotation marks
+            echo 'it'\\''s {v}'              § quotation marks
+            echo $'tab {v}'                  § quotation marks
+            echo $"x {v}"                    § quotation marks
+            echo "$(ls {v})"                 § command within
+            echo $(ls {v})                   § command within
+            echo `ls {v}`                    § command within
+            echo $((1 + {v}))                § calculation
+            echo $(( {v} ))                  § calculation
+            (( x = {v} ))                    § calculation
+            echo ${x:-{v}}                   § braces
+            cat <<END¶{v}¶END                § handed to the command
+            cat <<'END'¶{v}¶END              § handed to the command
+            cat <<-END¶x {v}¶END             § handed to the command
+            cat <<{v}¶x                      § the end of a text
+            ls # {v}                         § comment
+            {v} --help                       § name of a command
+            sudo {v}                         § name of a command
+            ls; {v}                          § name of a command
+            ls | {v}                         § name of a command
+            if {v}; then ls; fi              § name of a command
+            A=1 {v}                          § name of a command
+            eval ls {v}                      § reads its words
+            sh -c ls {v}                     § reads its words
+            /bin/bash -lc echo {v}           § reads its words
+            sudo sh -c echo {v}              § reads its words
+            ssh pier3 ls {v}                 § reads its words
+            trap {v} EXIT                    § reads its words
+            python3 -c x {v}                 § reads its words
+            perl -e x {v}                    § reads its words
+            find . -exec sh -c x {v} +       § reads its words
+            echo {v} | sh                    § is run as a command
+            echo {v} | sudo bash             § is run as a command
+            ls \\{v}                         § backslash
+            """)
+    void anyOtherPlaceIsRefusedWhileWriting(String command, String why) {
+        String written = command.replace('¶', '\n').replace("\\\\", "\\");
+        assertThat(why("sh", written)).as(written).contains(why);
+        assertThat(CommandText.fill("sh", written, Set.of("v"), Map.of("v", "x"), Set.of("v")))
+                .anyMatch(p -> p.kind() == CommandText.Kind.REFUSED)
+                .noneMatch(p -> p.kind() == CommandText.Kind.FILLED);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '§', quoteCharacter = '~', textBlock = """
+            Get-Item {v}                          §
+            Get-Item -Path {v} -Force             §
+            $x = {v}                              §
+            Join-Path (Get-Location) {v}          §
+            Get-Item "{v}"                        § quotation marks
+            Get-Item '{v}'                        § quotation marks
+            Get-Item 'it''s {v}'                  § quotation marks
+            Get-Item "two¶{v}"                    § quotation marks
+            Write-Host "$(Get-Item {v})"          § quotation marks
+            Write-Host $(Get-Item {v})            § command within
+            $x = @'¶{v}¶'@                        § several lines
+            $x = @"¶{v}¶"@                        § several lines
+            ls # {v}                              § comment
+            ls <# {v} #>                          § comment
+            {v} -Force                            § name of a command
+            & {v}                                 § name of a command
+            ls; {v}                               § name of a command
+            iex {v}                               § reads its words
+            Invoke-Expression {v}                 § reads its words
+            powershell -Command {v}               § reads its words
+            cmd /c {v}                            § reads its words
+            ls `{v}                               § backtick
+            """)
+    void theOtherFamilyHasItsOwnPlaces(String command, String why) {
+        String written = command.replace('¶', '\n');
+        assertThat(why("powershell", written)).as(written).contains(why == null ? "" : why);
+        if (why == null) {
+            assertThat(why("powershell", written)).as(written).isEmpty();
+        }
+    }
+
+    @Test
+    void onlyAPathLeadsUp() {
+        Set<String> area = Set.of("area");
+        for (String up : List.of("..", "../x", "a/../b", "a\\..\\b", "/srv/..")) {
+            assertThat(CommandText.fill("sh", "ls {area}", area, Map.of("area", up), Set.of()))
+                    .anyMatch(p -> p.kind() == CommandText.Kind.REFUSED);
+            assertThat(text(CommandText.fill("sh", "ls {area}", area, Map.of("area", up), area)))
+                    .contains("..");
+        }
+        assertThat(filled("sh", "ls {area}", "a..b")).isEqualTo("ls a..b");
+    }
+
+    @Test
+    void aRefusedPlaceSaysItsLine() {
+        assertThat(CommandText.refusedPlaces("sh", "ls\necho 'a\n{v}'", Set.of("v"))
+                        .get(0)
+                        .line())
+                .isEqualTo(2);
     }
 }

@@ -85,7 +85,7 @@ class CaseAfterwards {
     /** Notes what was found out about an ended case; its rows stay as they were. */
     CaseViews.Case found(Caller caller, long number, Found f) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
-        return db.tx(tx -> {
+        return locks.alone(number, tx -> {
             CaseRow c = ended(tx, number);
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             if (f.cause() != null) {
@@ -163,7 +163,7 @@ class CaseAfterwards {
         if (of == null || again == null) {
             throw Refusal.invalid("Say of which case, and again: true or false.");
         }
-        return locks.change(caller, number, (tx, c) -> {
+        return locks.changeBoth(caller, number, of, (tx, c) -> {
             CaseViews.Earlier earlier = reader.earlier(tx, c, store.corrections(tx, number))
                     .filter(e -> e.number() == of)
                     .orElseThrow(() -> Refusal.conflict("Case " + of + " is no earlier case of the same kind."));

@@ -110,7 +110,7 @@ class CaseEndings {
     /** The error came back: within the holding time the same case opens and the success is taken away, later a new one follows. */
     CaseViews.Case reopen(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.CASES, "reopen cases");
-        return db.tx(tx -> {
+        return locks.alone(number, tx -> {
             CaseRow c = locks.locked(tx, number);
             if (c.open()) {
                 throw Refusal.conflict("Case " + number + " is open already.");

@@ -76,7 +76,7 @@ class CaseFixes {
         if (p.item() != null && w.step().each() != null) {
             here.put(w.step().each().item(), p.item());
         }
-        return CommandText.fill(p.fence(), p.command(), w.declared(), here).stream()
+        return CommandText.fill(p.fence(), p.command(), w.declared(), here, w.paths()).stream()
                 .map(CaseViews.Piece::of)
                 .toList();
     }
@@ -155,8 +155,12 @@ class CaseFixes {
                 .filter(s -> s.template() != null)
                 .forEach(s -> declared.addAll(s.template().names().keySet()));
         e.questions().forEach(q -> declared.addAll(captured(q)));
+        Set<String> paths = new HashSet<>();
+        e.signatures().stream()
+                .filter(x -> x.template() != null)
+                .forEach(x -> paths.addAll(FixValues.paths(x.template())));
         return IntStream.range(0, e.questions().size())
-                .mapToObj(i -> question(i, e.questions().get(i), c, declared, known))
+                .mapToObj(i -> question(i, e.questions().get(i), c, declared, paths, known))
                 .toList();
     }
 
@@ -165,8 +169,14 @@ class CaseFixes {
     }
 
     private CaseViews.Question question(
-            int index, KnownError.Question q, CaseRow c, Set<String> declared, Map<String, String> known) {
-        List<CommandText.Piece> run = q.run().isEmpty() ? List.of() : CommandText.fill("sh", q.run(), declared, known);
+            int index,
+            KnownError.Question q,
+            CaseRow c,
+            Set<String> declared,
+            Set<String> paths,
+            Map<String, String> known) {
+        List<CommandText.Piece> run =
+                q.run().isEmpty() ? List.of() : CommandText.fill("sh", q.run(), declared, known, paths);
         Set<String> wanted = new HashSet<>(captured(q));
         if (!q.sets().isEmpty()) {
             wanted.add(q.sets());

@@ -3,12 +3,14 @@ package org.mendak.server.cases;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Function;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Live;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -34,8 +36,10 @@ class CaseLocks {
     private final CaseReader reader;
     private final ApplicationEventPublisher events;
     private final Live live;
+    private final Turns turns;
 
-    CaseLocks(Db db, CaseStore store, CaseReader reader, ApplicationEventPublisher events, Live live) {
+    CaseLocks(Db db, CaseStore store, CaseReader reader, ApplicationEventPublisher events, Live live, Turns turns) {
+        this.turns = turns;
         this.db = db;
         this.store = store;
         this.reader = reader;
@@ -47,9 +51,18 @@ class CaseLocks {
         return store.lock(tx, number).orElseThrow(() -> Refusal.notFound("There is no case " + number + "."));
     }
 
+    /** A transaction at one case, in its turn. */
+    <T> T alone(long number, Function<Tx, T> work) {
+        return turns.take(() -> db.tx(work), turn(number));
+    }
+
+    private static Object turn(long number) {
+        return "case " + number;
+    }
+
     <T> T work(Caller caller, long number, Work<T> work) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
-        return db.tx(tx -> {
+        return alone(number, tx -> {
             CaseRow c = locked(tx, number);
             if (!c.open()) {
                 throw Refusal.conflict("Case " + number + " is closed; reopen it first.");
@@ -57,6 +70,12 @@ class CaseLocks {
             tell(tx, caller, number);
             return work.apply(tx, c);
         });
+    }
+
+    /** The same for a change that touches an earlier case too. */
+    CaseViews.Case changeBoth(Caller caller, long number, long other, Change change) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        return turns.take(() -> change(caller, number, change), turn(number), turn(other));
     }
 
     /** The browsers of all who have this case open hear of the change once it is stored. */

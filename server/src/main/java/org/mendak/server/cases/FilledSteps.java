@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.mendak.core.language.CommandText;
@@ -42,7 +41,7 @@ final class FilledSteps {
                 w.when(),
                 s.each() == null ? "" : s.each().list(),
                 s.each() == null ? List.of() : items,
-                commands(s, items, w.declared(), values, spoken),
+                commands(w, items, values, spoken),
                 s.expect(),
                 s.captures().stream().map(x -> x.template().source()).toList(),
                 s.cautions(),
@@ -88,7 +87,8 @@ final class FilledSteps {
 
     /** A repeated step has its commands once for every item; while its list is unknown, once with a blank. */
     private static List<CaseViews.Command> commands(
-            Fix.Step s, List<String> items, Set<String> declared, Map<String, String> values, boolean spoken) {
+            WorkedStep w, List<String> items, Map<String, String> values, boolean spoken) {
+        Fix.Step s = w.step();
         List<CaseViews.Command> commands = new ArrayList<>();
         for (String item : items.isEmpty() ? List.of("") : items) {
             Map<String, String> here = new HashMap<>(values);
@@ -99,7 +99,8 @@ final class FilledSteps {
                 }
             }
             for (Fix.Fence f : s.fences()) {
-                List<CommandText.Piece> pieces = CommandText.fill(f.language(), f.text(), declared, here);
+                List<CommandText.Piece> pieces =
+                        CommandText.fill(f.language(), f.text(), w.declared(), here, w.paths());
                 commands.add(new CaseViews.Command(
                         f.language(),
                         item,

@@ -121,7 +121,7 @@ class OwedService {
         if (passed && (to == null || to.isBlank() || to.length() > 120)) {
             throw Refusal.invalid("Say who it passes to, in up to 120 characters.");
         }
-        return db.tx(tx -> {
+        return locks.alone(number, tx -> {
             CaseRow c = locks.locked(tx, number);
             AttemptStore.PutBack p = store.putBack(tx, number, id)
                     .orElseThrow(() -> Refusal.notFound("There is no put-back " + id + " on case " + number + "."));

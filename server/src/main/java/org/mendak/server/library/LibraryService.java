@@ -27,6 +27,7 @@ import org.mendak.server.platform.ReadyCheck;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -40,6 +41,7 @@ public class LibraryService implements ReadyCheck {
     private final Clock clock;
     private final PublishedLibrary published;
     private final ParsedDocuments parsed;
+    private final Turns turns;
 
     /** What readers see is changed by one at a time, so that what was judged together is true together. */
     private final Object publishing = new Object();
@@ -50,7 +52,9 @@ public class LibraryService implements ReadyCheck {
             AuditStore audit,
             Clock clock,
             PublishedLibrary published,
-            ParsedDocuments parsed) {
+            ParsedDocuments parsed,
+            Turns turns) {
+        this.turns = turns;
         this.db = db;
         this.store = store;
         this.audit = audit;
@@ -166,7 +170,9 @@ public class LibraryService implements ReadyCheck {
         checkKey(key);
         checkText(text);
         try {
-            return db.tx(tx -> save(tx, caller, new Typed(kind, key, text, ifMatch, create, note)));
+            return turns.take(
+                    () -> db.tx(tx -> save(tx, caller, new Typed(kind, key, text, ifMatch, create, note))),
+                    kind.word() + "/" + key);
         } catch (DbException e) {
             if (create && e.isDuplicate()) {
                 throw Refusal.preconditionFailed("\"" + key + "\" exists already. Nothing was stored.", Map.of());
@@ -211,6 +217,15 @@ public class LibraryService implements ReadyCheck {
             java.util.function.UnaryOperator<String> change,
             String note) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
+        return turns.take(() -> redraft(caller, kind, key, note, change), kind.word() + "/" + key);
+    }
+
+    private View redraft(
+            Caller caller,
+            DocumentKind kind,
+            String key,
+            String note,
+            java.util.function.UnaryOperator<String> change) {
         return db.tx(tx -> {
             StoredDocument d = existing(store.lock(tx, kind, key), kind, key);
             if (!d.visible()) {
@@ -287,14 +302,17 @@ public class LibraryService implements ReadyCheck {
         boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
         caller.may(
                 lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
+        Move m = new Move(kind, key, to, revision, note);
         if (!lead) {
-            return db.tx(tx -> move(tx, caller, new Move(kind, key, to, revision, note)));
+            return turns.take(() -> db.tx(tx -> move(tx, caller, m)), kind.word() + "/" + key);
         }
         synchronized (publishing) {
-            return db.tx(tx -> {
-                published.change(tx);
-                return move(tx, caller, new Move(kind, key, to, revision, note));
-            });
+            return turns.take(
+                    () -> db.tx(tx -> {
+                        published.change(tx);
+                        return move(tx, caller, m);
+                    }),
+                    kind.word() + "/" + key);
         }
     }
 

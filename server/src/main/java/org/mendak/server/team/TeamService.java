@@ -21,6 +21,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Secrets;
+import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -48,6 +49,7 @@ public class TeamService implements Identities {
     private final Clock clock;
     private final DeskIdentity desk;
     private final Live live;
+    private final Turns turns;
     private final String nobodysHash;
 
     TeamService(
@@ -59,7 +61,9 @@ public class TeamService implements Identities {
             AuditStore audit,
             Clock clock,
             DeskIdentity desk,
-            Live live) {
+            Live live,
+            Turns turns) {
+        this.turns = turns;
         this.desk = desk;
         this.live = live;
         this.db = db;
@@ -219,8 +223,12 @@ public class TeamService implements Identities {
     Person change(Caller caller, long id, String roleWord, Boolean active, String password) {
         caller.may(Role.LEAD, Scope.ADMIN, "change people");
         Role role = roleWord == null ? null : role(roleWord);
+        // one after the other, so that two leads cannot take each other's place
+        return turns.take(() -> change(caller, id, role, active, password), "people");
+    }
+
+    private Person change(Caller caller, long id, Role role, Boolean active, String password) {
         return db.tx(tx -> {
-            store.lockLeads(tx);
             Person p = store.byId(tx, id).orElseThrow(() -> Refusal.notFound("There is nobody with this number."));
             Person changed = new Person(
                     id, p.login(), p.name(), role == null ? p.role() : role, active == null ? p.active() : active);

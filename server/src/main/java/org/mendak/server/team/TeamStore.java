@@ -39,11 +39,6 @@ class TeamStore {
         return tx.list(PERSON + " order by name", TeamStore::person);
     }
 
-    /** Locks everybody who may lead, so that two of them cannot take each other's place at once. */
-    void lockLeads(Tx tx) {
-        tx.list("select id from person where role = 'lead' order by id for update", r -> r.getLong(1));
-    }
-
     /** Which generation of sign-ins of a person holds. */
     int signIns(Tx tx, long id) {
         return tx.one("select sign_ins from person where id = ?", r -> r.getInt(1), id)

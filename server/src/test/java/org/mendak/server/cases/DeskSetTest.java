@@ -190,8 +190,10 @@ class DeskSetTest extends OnTestDesk {
         assertThat(d.filled().path("together").toString()).contains("load-table");
         d.printed(0, "level 7").done(0).outcome("not-retested");
         assertThat(fact(d, "dimmer")).isEqualTo("stopped");
-        // inside the author's own quotation marks nothing is filled
         d.start("load-table");
+        assertThat(d.step(0).path("commands").path(0).path("pieces").toString()).contains("busy");
+        // what would be read as an option is not filled in
+        d.know("answer", "--all");
         assertThat(d.step(0).path("commands").path(0).path("pieces").toString()).contains("refused");
         d.done(0).outcome("worked");
         JsonNode put = d.see().path("putBacks").path(0);
