@@ -108,7 +108,7 @@ export function Failed({ error, again }: { error: Error; again?: () => void }) {
 /** Where something will stand in a moment. */
 export function Coming() {
   return (
-    <div className="coming" aria-label={words.common.loading}>
+    <div className="coming" role="status" aria-label={words.common.loading}>
       <Skeleton active paragraph={{ rows: 6 }} />
     </div>
   );

@@ -176,7 +176,7 @@ class PlacesTest extends InBrowser {
         chrome.signIn("agent");
         chrome.go("/team");
         chrome.see(".team", "No token was made yet.");
-        chrome.find(".add-person input").sendKeys("night watch");
+        chrome.find("input[aria-label='What it is for']").sendKeys("night watch");
         chrome.click(".add-person button", "Make a token");
         String token = chrome.find(".made-token code").getText();
         Api.bearer(app.address(), token).get("/api/cases").expect(200);
