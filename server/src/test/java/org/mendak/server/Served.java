@@ -68,6 +68,10 @@ final class Served implements AutoCloseable {
         return Api.bearer(door.get(0), door.get(1));
     }
 
+    Process process() {
+        return process;
+    }
+
     /** As if the power went. */
     void kill() throws InterruptedException {
         process.destroyForcibly().waitFor();

@@ -127,11 +127,22 @@ class CaseKnowledge {
         }
     }
 
-    /** Notes what is new of these; evidence hears of it, since it is chosen and weighed by what is known of its cases. */
-    void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
+    /** Refuses names that no fact has, and more than a case takes. */
+    static void checkNames(Map<String, String> facts) {
         if (facts.size() > Limits.FACTS) {
             throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
         }
+        facts.keySet().forEach(name -> {
+            if (!name.matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
+                throw Refusal.invalid(
+                        "\"" + CaseWords.start(name, 80) + "\" is not a fact's name. Nothing was stored.");
+            }
+        });
+    }
+
+    /** Notes what is new of these; evidence hears of it, since it is chosen and weighed by what is known of its cases. */
+    void addFacts(Tx tx, Caller caller, long number, Map<String, String> facts, String source) {
+        checkNames(facts);
         boolean news = false;
         Map<String, String> known = new HashMap<>();
         store.facts(tx, number).forEach(f -> known.put(f.name(), f.value()));
@@ -139,9 +150,6 @@ class CaseKnowledge {
             String value = f.getValue() == null ? "" : f.getValue().strip();
             if (value.length() <= Limits.FACT_VALUE) {
                 value = CaseWords.start(CaseWords.plain(value), Limits.FACT_VALUE);
-            }
-            if (!f.getKey().matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}")) {
-                throw Refusal.invalid("\"" + f.getKey() + "\" is not a fact's name.");
             }
             if (value.length() > Limits.FACT_VALUE) {
                 throw Refusal.invalid(

@@ -187,9 +187,7 @@ public class CaseService {
     }
 
     CaseViews.Case addFacts(Caller caller, long number, Map<String, String> facts, Integer seen) {
-        if (facts.size() > Limits.FACTS) {
-            throw Refusal.invalid("A case has at most " + Limits.FACTS + " facts. Nothing was stored.");
-        }
+        CaseKnowledge.checkNames(facts);
         return locks.change(caller, number, (tx, c) -> {
             Map<String, String> now = new LinkedHashMap<>();
             store.facts(tx, number).forEach(f -> now.put("fact." + f.name(), f.value()));

@@ -11,6 +11,7 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import org.slf4j.Logger;
@@ -24,6 +25,7 @@ public class Jobs {
     private static final Logger LOG = LoggerFactory.getLogger(Jobs.class);
     private static final int MOST_KEPT = 1_000;
     private static final int MOST_WAITING = 50;
+    private static final long GRACE_S = 10;
     private static final int MOST_OF_ONE = 5;
     private static final Duration LIFE = Duration.ofDays(1);
 
@@ -121,6 +123,12 @@ public class Jobs {
 
     @PreDestroy
     void stop() {
-        executor.shutdown();
+        // what has not begun has promised nothing; what is under way may end
+        executor.shutdownNow();
+        try {
+            executor.awaitTermination(GRACE_S, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 
@@ -28,6 +29,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     ProblemAdvice(DeskState state) {
         this.state = state;
+    }
+
+    /** Which call it was, without what was sent with it. */
+    private static String call(HttpServletRequest request) {
+        Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
+        return request.getMethod() + " " + (pattern == null ? "(no call)" : pattern);
     }
 
     @ExceptionHandler(Refusal.class)
@@ -63,7 +70,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                                     HttpStatus.CONFLICT,
                                     "Somebody else stored the same at the same moment. Nothing of yours was stored; look again."));
         }
-        LOG.error("{} {}: {}", request.getMethod(), request.getRequestURI(), e.getMessage(), e.getCause());
+        LOG.error("{}: {}: {}", call(request), e.getMessage(), Trace.of(e.getCause()));
         if (state.told().trouble() != DeskState.Trouble.NONE) {
             return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
                     .header(HttpHeaders.RETRY_AFTER, "2")
@@ -80,7 +87,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     /** Mostly somebody who cancelled while the file was on its way. */
     @ExceptionHandler(MultipartException.class)
     ResponseEntity<ProblemDetail> brokenOff(MultipartException e, HttpServletRequest request) {
-        LOG.info("{} {}: the upload broke off", request.getMethod(), request.getRequestURI());
+        LOG.info("{}: the upload broke off", call(request));
         return ResponseEntity.badRequest()
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.BAD_REQUEST, "The upload broke off or is damaged. Nothing of it was kept."));
@@ -88,7 +95,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(RuntimeException.class)
     ResponseEntity<ProblemDetail> unexpected(RuntimeException e, HttpServletRequest request) {
-        LOG.error("{} {} failed", request.getMethod(), request.getRequestURI(), e);
+        LOG.error("{} failed: {}", call(request), Trace.of(e));
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.INTERNAL_SERVER_ERROR, "Something went wrong here. Nothing was changed."));

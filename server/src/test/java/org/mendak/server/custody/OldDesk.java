@@ -11,7 +11,7 @@ import org.mendak.server.platform.DeskFolder;
 /** Desks as earlier versions of Mendak left them. */
 final class OldDesk {
 
-    static final int CASES = 300;
+    static final int CASES = 60;
 
     private OldDesk() {}
 
@@ -21,6 +21,10 @@ final class OldDesk {
 
     /** A desk of this schema with some cases, each with a text and an attempt. */
     static void make(Path folder, int schema) throws SQLException {
+        make(folder, schema, CASES);
+    }
+
+    static void make(Path folder, int schema, int cases) throws SQLException {
         Flyway.configure()
                 .dataSource(url(folder), DeskFile.USER, "")
                 .locations("classpath:db/migration")
@@ -30,7 +34,7 @@ final class OldDesk {
         try (Connection c = DriverManager.getConnection(url(folder), DeskFile.USER, "");
                 Statement s = c.createStatement()) {
             String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
-            for (int i = 1; i <= CASES; i++) {
+            for (int i = 1; i <= cases; i++) {
                 s.execute("insert into desk_case (status, agent, opened_at) values ('open', 'Liv', " + now + ")");
                 s.execute("insert into case_text (number, text, at, agent) values (" + i + ", 'it said " + i + "', "
                         + now + ", 'Liv')");
