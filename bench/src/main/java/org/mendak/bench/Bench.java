@@ -27,6 +27,8 @@ public final class Bench {
             "failures",
             "fuzz",
             "quoting",
+            "doubling",
+            "crowd",
             "ranking",
             "reaction");
 
@@ -51,6 +53,8 @@ public final class Bench {
                 case "ranking" -> Ranking.measure();
                 case "ranking-tuning" -> Ranking.tune();
                 case "quoting" -> Quoting.measure();
+                case "doubling" -> Doubling.measure();
+                case "crowd" -> Crowd.measure(app);
                 case "recognition" -> Accuracy.measure(corpus);
                 case "fitting" -> Fitting.run(corpus);
                 case "failures" ->

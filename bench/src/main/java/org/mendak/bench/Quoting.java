@@ -75,17 +75,64 @@ final class Quoting {
         "^",
         "+"
     };
-    /** Ways in which authors write a value into a command. */
-    private static final List<String> COMMANDS = List.of(
-            "printf '%s\\0' {v}",
-            "printf '%s\\0' x{v}",
-            "printf '%s\\0' {v}.tail",
-            "printf '%s\\0' --area={v}",
-            "v={v}; printf '%s\\0' \"$v\"");
+    /**
+     * A way in which an author writes a value into a command.
+     *
+     * @param command the command; what it prints ends with a NUL
+     * @param prints what must come out, {@code {v}} standing for the value; empty if the place must be refused
+     */
+    private record Way(String command, String prints) {}
+
+    private static final List<Way> TAKEN = List.of(
+            new Way("printf '%s\\0' {v}", "{v}"),
+            new Way("printf '%s\\0' x{v}", "x{v}"),
+            new Way("printf '%s\\0' {v}.tail", "{v}.tail"),
+            new Way("printf '%s\\0' --area={v}", "--area={v}"),
+            new Way("v={v}; printf '%s\\0' \"$v\"", "{v}"),
+            new Way(": 'a b' \\; \"c\" > /dev/null; printf '%s\\0' {v}", "{v}"),
+            new Way("for f in {v}; do printf '%s\\0' \"$f\"; done", "{v}"),
+            new Way("if true; then printf '%s\\0' {v}; fi", "{v}"),
+            new Way("case {v} in x) :;; *) :;; esac; printf '%s\\0' {v}", "{v}"),
+            new Way("cat > /dev/null <<END\nit's \"\nEND\nprintf '%s\\0' {v}", "{v}"),
+            new Way(": it\\'s; printf '%s\\0' {v}", "{v}"));
+
+    /** Each of these executed a hostile value once, or lets one through as code. */
+    private static final List<String> REFUSED = List.of(
+            "printf '%s\\0' '{v}'",
+            "printf '%s\\0' \"two\n{v}\"",
+            "printf '%s\\0' 'it'\\''s {v}'",
+            "printf '%s\\0' $'{v}'",
+            "printf '%s\\0' \"$(echo {v})\"",
+            "printf '%s\\0' `echo {v}`",
+            "printf '%s\\0' $(( {v} + 1 ))",
+            "printf '%s\\0' ${x:-{v}}",
+            "cat <<END\n{v}\nEND",
+            "cat <<'END'\n{v}\nEND",
+            "cat <<{v}\nx",
+            "eval echo {v}",
+            "sh -c {v}",
+            "bash -lc {v}",
+            "echo {v} | sh",
+            "trap {v} EXIT",
+            "{v}",
+            "sudo {v}",
+            ": # {v}");
+
+    private static final List<String> SHELLS = List.of("sh", "bash", "dash");
 
     private Quoting() {}
 
     static void measure() throws IOException, InterruptedException {
+        for (String shell : SHELLS) {
+            if (new ProcessBuilder("sh", "-c", "command -v " + shell).start().waitFor() == 0) {
+                measure(shell);
+            }
+        }
+        long open = REFUSED.stream().filter(c -> fill(c, "x") != null).count();
+        System.out.printf(Locale.ROOT, "%d ways that must be refused: %d let a value in%n", REFUSED.size(), open);
+    }
+
+    private static void measure(String shell) throws IOException, InterruptedException {
         Random random = new Random(20_261_125);
         Path folder = Files.createTempDirectory("quoting");
         int refused = 0;
@@ -96,21 +143,16 @@ final class Quoting {
             List<String> expected = new ArrayList<>();
             for (int i = 0; i < BATCH; i++) {
                 String value = value(random);
-                String command = COMMANDS.get(random.nextInt(COMMANDS.size()));
-                String filled = fill(command, value);
+                Way way = TAKEN.get(random.nextInt(TAKEN.size()));
+                String filled = fill(way.command(), value);
                 if (filled == null) {
                     refused++;
                     continue;
                 }
                 script.append(filled).append('\n');
-                expected.add(
-                        command.contains(" x{v}")
-                                ? "x" + value
-                                : command.contains(".tail")
-                                        ? value + ".tail"
-                                        : command.contains("--area") ? "--area=" + value : value);
+                expected.add(way.prints().replace("{v}", value));
             }
-            List<String> got = run(folder, script.toString());
+            List<String> got = run(shell, folder, script.toString());
             run += expected.size();
             for (int i = 0; i < expected.size(); i++) {
                 boolean same = i < got.size() && got.get(i).equals(expected.get(i));
@@ -128,7 +170,8 @@ final class Quoting {
         }
         System.out.printf(
                 Locale.ROOT,
-                "%,d values: %,d refused, %,d run by sh, %,d of them not the same byte for byte; files made besides: %d%n",
+                "%s: %,d values: %,d refused, %,d run, %,d of them not the same byte for byte; files made besides: %d%n",
+                shell,
                 VALUES,
                 refused,
                 run,
@@ -157,9 +200,9 @@ final class Quoting {
         return s.toString();
     }
 
-    private static List<String> run(Path folder, String script) throws IOException, InterruptedException {
+    private static List<String> run(String shell, Path folder, String script) throws IOException, InterruptedException {
         Path out = Files.createTempFile("quoting", ".out");
-        Process p = new ProcessBuilder("sh")
+        Process p = new ProcessBuilder(shell)
                 .directory(folder.toFile())
                 .redirectOutput(out.toFile())
                 .redirectErrorStream(true)

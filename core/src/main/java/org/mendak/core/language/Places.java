@@ -14,12 +14,14 @@ final class Places {
      */
     record Place(int from, int to, String name) {}
 
+    private static final int LONGEST_NAME = 130;
+
     private Places() {}
 
     static List<Place> of(String command, Set<String> declared) {
         List<Place> places = new ArrayList<>();
         for (int i = command.indexOf('{'); i >= 0; i = command.indexOf('{', i + 1)) {
-            int end = i > 0 && command.charAt(i - 1) == '$' ? -1 : command.indexOf('}', i);
+            int end = i > 0 && command.charAt(i - 1) == '$' ? -1 : close(command, i);
             String name = end < 0 ? "" : command.substring(i + 1, end);
             if (end >= 0 && declared.contains(name)) {
                 places.add(new Place(i, end + 1, name));
@@ -27,5 +29,16 @@ final class Places {
             }
         }
         return places;
+    }
+
+    /** The brace that closes a name, which is never longer than names are; -1 if there is none. */
+    private static int close(String command, int open) {
+        int most = Math.min(command.length(), open + LONGEST_NAME);
+        for (int i = open + 1; i < most; i++) {
+            if (command.charAt(i) == '}') {
+                return i;
+            }
+        }
+        return -1;
     }
 }

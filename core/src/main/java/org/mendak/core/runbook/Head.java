@@ -9,6 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
+import org.snakeyaml.engine.v2.api.lowlevel.Parse;
+import org.snakeyaml.engine.v2.events.CollectionEndEvent;
+import org.snakeyaml.engine.v2.events.CollectionStartEvent;
+import org.snakeyaml.engine.v2.events.Event;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
@@ -27,6 +31,8 @@ final class Head {
     /** A scalar and where it stands, both from 1. */
     record Text(String value, int line, int column) {}
 
+    private static final int DEEPEST = 20;
+
     private final Map<String, Node> values;
     private final Map<String, Text> keys;
     private final int firstLine;
@@ -37,6 +43,20 @@ final class Head {
         this.keys = keys;
         this.firstLine = firstLine;
         this.problems = problems;
+    }
+
+    /** Where the first list or key begins that stands too deep; composing one would take the stack with it. */
+    private static Optional<Mark> tooDeep(String yaml, LoadSettings settings) {
+        int depth = 0;
+        for (Event e : new Parse(settings).parseString(yaml)) {
+            if (e instanceof CollectionStartEvent && ++depth > DEEPEST) {
+                return e.getStartMark();
+            }
+            if (e instanceof CollectionEndEvent) {
+                depth--;
+            }
+        }
+        return Optional.empty();
     }
 
     /**
@@ -50,7 +70,18 @@ final class Head {
                     .setMaxAliasesForCollections(0)
                     .setCodePointLimit(300_000)
                     .setUseMarks(true)
+                    // all at once: the reader stumbles over a sign of two units that lies across the edge of its buffer
+                    .setBufferSize(yaml.length() + 16)
                     .build();
+            Optional<Mark> deep = tooDeep(yaml, settings);
+            if (deep.isPresent()) {
+                problems.error(
+                        firstLine + deep.get().getLine(),
+                        deep.get().getColumn() + 1,
+                        "lists and keys stand more than " + DEEPEST + " deep in each other",
+                        "write one key: value a line");
+                return new Head(Map.of(), Map.of(), firstLine, problems);
+            }
             Optional<Node> root = new Compose(settings).composeString(yaml);
             if (root.isPresent() && root.get() instanceof MappingNode map) {
                 return of(map, firstLine, problems);
@@ -64,7 +95,7 @@ final class Head {
                     mark == null ? 1 : mark.getColumn() + 1,
                     "the head cannot be read: " + e.getProblem(),
                     "put text with signs into quotation marks");
-        } catch (YamlEngineException e) {
+        } catch (YamlEngineException | IndexOutOfBoundsException e) {
             problems.error(firstLine, 1, "the head cannot be read", "write one key: value a line");
         }
         return new Head(Map.of(), Map.of(), firstLine, problems);

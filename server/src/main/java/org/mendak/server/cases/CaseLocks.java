@@ -87,10 +87,12 @@ class CaseLocks {
     record Told(long number, String by) {}
 
     CaseViews.Case change(Caller caller, long number, Change change) {
-        return work(caller, number, (tx, c) -> {
+        work(caller, number, (tx, c) -> {
             change.apply(tx, c);
-            return reader.view(tx, number);
+            return number;
         });
+        // put together when it is the next one's turn already
+        return db.tx(tx -> reader.view(tx, number));
     }
 
     /** Tells that the evidence of a case's error, and of those its attempts were made under, has changed. */
