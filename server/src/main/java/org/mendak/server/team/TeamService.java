@@ -275,7 +275,7 @@ public class TeamService implements Identities {
             Person p = store.byId(tx, caller.id()).orElseThrow(() -> Refusal.unauthorized("Please sign in first."));
             String hash = store.passwordHash(tx, p.id()).orElse(nobodysHash);
             if (!Passwords.readable(old) || !encoder.matches(old, hash)) {
-                throw Refusal.invalid("This is not your password of now. Nothing was changed.");
+                throw Refusal.invalid("This is not your password. Nothing was changed.");
             }
             newPassword(tx, p, password);
             end(tx, p);
