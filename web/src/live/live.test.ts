@@ -44,6 +44,21 @@ test("all listeners share one stream, and it is closed behind the last", () => {
   expect(Stream.open).toHaveLength(2);
 });
 
+test("a page that is left holds no line to the server, and listens again when it is gone back to", () => {
+  const heard: unknown[] = [];
+  const stop = onLive("case", (d) => heard.push(d));
+  dispatchEvent(new Event("pagehide"));
+  expect(Stream.open[0]?.closed).toBe(true);
+  dispatchEvent(new Event("pageshow"));
+  expect(Stream.open).toHaveLength(2);
+  Stream.open[1]?.tell("case", { number: 7 });
+  expect(heard).toEqual([{ number: 7 }]);
+  stop();
+  expect(Stream.open[1]?.closed).toBe(true);
+  dispatchEvent(new Event("pageshow"));
+  expect(Stream.open).toHaveLength(2);
+});
+
 test("without a stream nothing is heard and nothing breaks", () => {
   vi.stubGlobal("EventSource", undefined);
   expect(() => onLive("case", () => undefined)()).not.toThrow();

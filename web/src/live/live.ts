@@ -10,19 +10,39 @@ const hear = (e: Event) => {
   listeners.get(e.type)?.forEach((tell) => tell(data));
 };
 
+/** Opened for those who listen; each has its kind asked for anew, because a stream that was closed never opens again. */
+function open(): void {
+  stream = new EventSource("/api/live");
+  for (const kind of listeners.keys()) stream.addEventListener(kind, hear);
+}
+
+function close(): void {
+  stream?.close();
+  stream = null;
+}
+
+/**
+ * Browsers keep a page that was left, and its open stream with it; they open six lines to a server at most, so after six pages nothing
+ * would be answered any more. A page that is gone back to listens again.
+ */
+addEventListener("pagehide", close);
+addEventListener("pageshow", () => {
+  if (listeners.size > 0 && stream === null) open();
+});
+
 /**
  * Listens to one kind of event; answers how to stop. The stream is opened for the first who listens and closed behind the last.
  * Where there is none, nothing is heard: what is shown must also be asked for now and then.
  */
 export function onLive(kind: string, tell: Heard): () => void {
   if (typeof EventSource === "undefined") return () => undefined;
-  stream ??= new EventSource("/api/live");
   const of = listeners.get(kind);
   if (of) of.add(tell);
   else {
     listeners.set(kind, new Set([tell]));
-    stream.addEventListener(kind, hear);
+    stream?.addEventListener(kind, hear);
   }
+  if (stream === null) open();
   return () => {
     const left = listeners.get(kind);
     left?.delete(tell);
@@ -30,10 +50,7 @@ export function onLive(kind: string, tell: Heard): () => void {
       listeners.delete(kind);
       stream?.removeEventListener(kind, hear);
     }
-    if (listeners.size === 0) {
-      stream?.close();
-      stream = null;
-    }
+    if (listeners.size === 0) close();
   };
 }
 

@@ -63,7 +63,8 @@ class KillsTest {
                     break;
                 }
                 AtomicBoolean killed = new AtomicBoolean();
-                CountDownLatch busy = new CountDownLatch(12);
+                // amid the work, and only after some of it was acknowledged: then there is something to lose
+                CountDownLatch busy = new CountDownLatch(4);
                 List<Thread> hands = new ArrayList<>();
                 for (int h = 0; h < 3; h++) {
                     int hand = h;
@@ -92,6 +93,7 @@ class KillsTest {
                         api.create("fixes/" + key, fix(key));
                         if (api.transition("fixes/" + key, "published").status() == 200) {
                             published.add(key);
+                            busy.countDown();
                         }
                     }
                     case 1 -> {
@@ -101,11 +103,11 @@ class KillsTest {
                         }
                         if (api.zip("?publish=true", Texts.zip(files)).status() == 200) {
                             files.keySet().forEach(f -> published.add(f.substring(6, f.length() - 3)));
+                            busy.countDown();
                         }
                     }
                     default -> api.post("/api/backups", Map.of());
                 }
-                busy.countDown();
             }
         } catch (java.io.UncheckedIOException | IllegalStateException gone) {
             // it was killed while this was under way
