@@ -20,7 +20,10 @@ beforeEach(() => {
   Stream.open = [];
   vi.stubGlobal("EventSource", Stream);
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  vi.unstubAllGlobals();
+  vi.restoreAllMocks();
+});
 
 test("all listeners share one stream, and it is closed behind the last", () => {
   const heard: string[] = [];
@@ -44,18 +47,26 @@ test("all listeners share one stream, and it is closed behind the last", () => {
   expect(Stream.open).toHaveLength(2);
 });
 
-test("a page that is left holds no line to the server, and listens again when it is gone back to", () => {
+const seen = (hidden: boolean) => {
+  vi.spyOn(document, "hidden", "get").mockReturnValue(hidden);
+  document.dispatchEvent(new Event("visibilitychange"));
+};
+
+test("a page that is not seen holds no line to the server, and listens again when it is", () => {
   const heard: unknown[] = [];
   const stop = onLive("case", (d) => heard.push(d));
-  dispatchEvent(new Event("pagehide"));
+  seen(true);
   expect(Stream.open[0]?.closed).toBe(true);
-  dispatchEvent(new Event("pageshow"));
+  const stopLater = onLive("scan", () => undefined);
+  expect(Stream.open).toHaveLength(1);
+  seen(false);
   expect(Stream.open).toHaveLength(2);
   Stream.open[1]?.tell("case", { number: 7 });
   expect(heard).toEqual([{ number: 7 }]);
   stop();
+  stopLater();
   expect(Stream.open[1]?.closed).toBe(true);
-  dispatchEvent(new Event("pageshow"));
+  seen(false);
   expect(Stream.open).toHaveLength(2);
 });
 

@@ -10,25 +10,22 @@ const hear = (e: Event) => {
   listeners.get(e.type)?.forEach((tell) => tell(data));
 };
 
-/** Opened for those who listen; each has its kind asked for anew, because a stream that was closed never opens again. */
-function open(): void {
-  stream = new EventSource("/api/live");
-  for (const kind of listeners.keys()) stream.addEventListener(kind, hear);
-}
-
-function close(): void {
-  stream?.close();
-  stream = null;
-}
-
 /**
- * Browsers keep a page that was left, and its open stream with it; they open six lines to a server at most, so after six pages nothing
- * would be answered any more. A page that is gone back to listens again.
+ * A stream is open while somebody listens and the page is seen. A browser opens six lines to a server for all its tabs, and keeps pages that
+ * were left with their streams: were each to hold one, nothing would be answered after the sixth. What was missed meanwhile is asked for
+ * when the page is seen again, as every query is.
  */
-addEventListener("pagehide", close);
-addEventListener("pageshow", () => {
-  if (listeners.size > 0 && stream === null) open();
-});
+function fit(): void {
+  if (listeners.size === 0 || document.hidden) {
+    stream?.close();
+    stream = null;
+  } else if (stream === null) {
+    stream = new EventSource("/api/live");
+    for (const kind of listeners.keys()) stream.addEventListener(kind, hear);
+  }
+}
+
+document.addEventListener("visibilitychange", fit);
 
 /**
  * Listens to one kind of event; answers how to stop. The stream is opened for the first who listens and closed behind the last.
@@ -42,7 +39,7 @@ export function onLive(kind: string, tell: Heard): () => void {
     listeners.set(kind, new Set([tell]));
     stream?.addEventListener(kind, hear);
   }
-  if (stream === null) open();
+  fit();
   return () => {
     const left = listeners.get(kind);
     left?.delete(tell);
@@ -50,7 +47,7 @@ export function onLive(kind: string, tell: Heard): () => void {
       listeners.delete(kind);
       stream?.removeEventListener(kind, hear);
     }
-    if (listeners.size === 0) close();
+    fit();
   };
 }
 
