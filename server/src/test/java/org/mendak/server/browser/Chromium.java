@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
 import java.util.logging.Level;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -22,7 +23,7 @@ import tools.jackson.databind.JsonNode;
  */
 final class Chromium implements AutoCloseable {
 
-    private static final int MOST_LOOKS = 2_000;
+    private static final long LOOKS_NS = TimeUnit.SECONDS.toNanos(DebuggerLine.PATIENCE_S);
 
     private final Path profile;
     private final ChromeDriver driver;
@@ -93,7 +94,7 @@ final class Chromium implements AutoCloseable {
         CompletableFuture<JsonNode> made =
                 line.ask("Target.createTarget", Map.of("url", "about:blank", "browserContextId", context));
         // a new window waits until the driver has seen it, and the driver looks only while it is asked for something
-        for (int i = 0; i < MOST_LOOKS && !made.isDone(); i++) {
+        for (long since = System.nanoTime(); !made.isDone() && System.nanoTime() - since < LOOKS_NS; ) {
             driver.getWindowHandles();
         }
         String handle = DebuggerLine.result("Target.createTarget", made)

@@ -23,7 +23,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class DebuggerLine implements WebSocket.Listener, AutoCloseable {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private static final int PATIENCE_S = 60;
+    static final int PATIENCE_S = 60;
 
     private final Map<Integer, CompletableFuture<JsonNode>> asked = new ConcurrentHashMap<>();
     private final AtomicInteger ids = new AtomicInteger();
@@ -56,7 +56,9 @@ final class DebuggerLine implements WebSocket.Listener, AutoCloseable {
         int id = ids.incrementAndGet();
         CompletableFuture<JsonNode> answer = new CompletableFuture<>();
         asked.put(id, answer);
-        line.sendText(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", params)), true);
+        // a second text before the first has left is refused, and what was refused would never be answered
+        line.sendText(JSON.writeValueAsString(Map.of("id", id, "method", method, "params", params)), true)
+                .join();
         return answer;
     }
 
