@@ -2034,6 +2034,8 @@ export interface components {
     RecognitionAsk: {
       answers: components["schemas"]["RecognitionFavours"][];
       kind: string;
+      /** Format: double */
+      saves: number;
     };
     RecognitionCandidate: {
       band: string;
@@ -2067,6 +2069,7 @@ export interface components {
       text: string;
     };
     RecognitionRequest: {
+      denied?: string[] | null;
       facts?: null | {
         [key: string]: string;
       };

@@ -11,6 +11,8 @@ export interface TakingIn {
   reference: string;
   /** What looks like a secret and is none, as the agent has seen. */
   unmasked: string[];
+  /** Words that it does not say: the caller was asked. */
+  denied: string[];
 }
 
 export const NOTHING_TAKEN: TakingIn = {
@@ -22,6 +24,7 @@ export const NOTHING_TAKEN: TakingIn = {
   requester: "",
   reference: "",
   unmasked: [],
+  denied: [],
 };
 
 export interface TakingInState {

@@ -1,36 +1,53 @@
 import type { Ask, Candidate } from "../api";
 import { useTakingIn } from "../frame";
-import { Prose } from "../look";
+import { Key, Prose } from "../look";
 import { words } from "../words";
 
-/** What would separate close candidates, asked right here; an answer is one press. */
-export function Asks({ asks, candidates }: { asks: Ask[]; candidates: Candidate[] }) {
+/** The first of the digits that answer: those before it open candidates. */
+const FIRST_KEY = 6;
+
+/** What an answer does: it is used as if the agent had entered it. */
+export function useAnswer() {
   const { draft, change } = useTakingIn();
+  return (ask: Ask, value: string) => {
+    if (ask.kind === "product") change({ product: value, version: "" });
+    else if (ask.kind === "phase") change({ phase: value });
+    else if (ask.kind === "word" && value === "")
+      change({ denied: [...draft.denied, ask.answers.find((a) => a.value !== "")?.value ?? ""] });
+    else change({ text: `${draft.text.trimEnd()}\n${value}` });
+  };
+}
+
+/** The answers of a question with the key of each. */
+export function keysOf(ask: Ask | undefined) {
+  return (ask?.answers ?? []).map((a, i) => ({ key: String(FIRST_KEY + i), value: a.value }));
+}
+
+/** The question among what is asked; remarks are only to be read. */
+export const questionOf = (asks: Ask[]) => asks.find((a) => a.kind !== "remark");
+
+/** What would separate close candidates, asked right here; an answer is one key. */
+export function Asks({ asks, candidates }: { asks: Ask[]; candidates: Candidate[] }) {
+  const answer = useAnswer();
   if (asks.length === 0) return null;
   const t = words.takingIn.asks;
   const number = (error: string) => candidates.findIndex((c) => c.error === error) + 1;
-  const answer = (kind: string, value: string) => {
-    if (kind === "product") change({ product: value, version: "" });
-    else if (kind === "phase") change({ phase: value });
-    else change({ text: `${draft.text.trimEnd()}\n${value}` });
-  };
+  const said = (ask: Ask) => ask.answers.find((a) => a.value !== "")?.value ?? "";
   return (
     <div className="asks">
       <h2>{t.title}</h2>
       {asks.map((ask) => (
         <div key={ask.kind} className="ask">
-          <span>{t[ask.kind]}</span>{" "}
-          {ask.answers.map((a) =>
+          <span>{ask.kind === "word" ? words.takingIn.alsoSays(said(ask)) : t[ask.kind]}</span>{" "}
+          {ask.answers.map((a, i) =>
             ask.kind === "remark" ? (
               <Prose key={a.value} text={a.value} />
             ) : (
-              <button
-                key={a.value}
-                type="button"
-                className="answer"
-                onClick={() => answer(ask.kind, a.value)}
-              >
-                <span className={ask.kind === "code" ? "mono" : ""}>{a.value}</span>{" "}
+              <button key={a.value} type="button" className="answer" onClick={() => answer(ask, a.value)}>
+                <Key k={String(FIRST_KEY + i)} />{" "}
+                <span className={ask.kind === "code" ? "mono" : ""}>
+                  {ask.kind === "word" ? words.takingIn.yesNo(a.value !== "") : a.value}
+                </span>{" "}
                 <span className="soft">→ {a.favours.map(number).join(", ")}</span>
               </button>
             ),

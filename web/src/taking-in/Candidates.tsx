@@ -4,14 +4,28 @@ import { Key } from "../look";
 import { words } from "../words";
 import { errorPlanQuery } from "./api";
 
+const MOST_TOLD = 5;
+const unique = (texts: string[]) => [...new Set(texts)];
+
 /** What matched, in a few words. */
 export function reasonWords(c: Candidate): string[] {
   const codes = c.reasons.filter((r) => r.kind === "code").map((r) => words.takingIn.codeMatches(r.text));
   const matched = c.reasons
     .filter((r) => r.kind === "message")
     .reduce((n, r) => n + r.text.split(/\s+/).filter((w) => /\p{L}|\p{N}/u.test(w)).length, 0);
-  const others = c.reasons.filter((r) => !["code", "message", "value"].includes(r.kind)).map((r) => r.text);
-  return [...codes, ...(matched > 0 ? [words.takingIn.messageMatches(matched)] : []), ...others];
+  const told = unique(c.reasons.filter((r) => r.kind === "told").map((r) => r.text.toLowerCase()));
+  const others = unique(
+    c.reasons
+      .filter((r) => !["code", "message", "value", "told"].includes(r.kind))
+      .map((r) => r.text)
+      .filter((text) => !told.includes(text.toLowerCase())),
+  );
+  return [
+    ...codes,
+    ...(matched > 0 ? [words.takingIn.messageMatches(matched)] : []),
+    ...others,
+    ...(told.length > 0 ? [words.takingIn.speaksOf(told.slice(0, MOST_TOLD))] : []),
+  ];
 }
 
 function firstFix(plan: PlanView | undefined) {
@@ -43,14 +57,14 @@ export function CandidateCard(p: {
 }) {
   const { data: plan } = useQuery(errorPlanQuery(p.c.error, p.version));
   const values = Object.entries(p.c.captures);
+  const band = words.takingIn.bands[p.c.band] ?? p.c.band;
   return (
-    <button type="button" className={p.chosen ? "candidate chosen" : "candidate"} onClick={p.onOpen}>
+    <button type="button" className={`candidate ${p.c.band}${p.chosen ? " chosen" : ""}`} onClick={p.onOpen}>
       <Key k={String(p.n)} />
       <span className="candidate-body">
         <b>{p.c.title}</b>
         <span className="soft">
-          {p.c.band === "recognised" ? words.takingIn.recognised : words.takingIn.perhaps}
-          {`: ${words.takingIn.reasons(reasonWords(p.c))}`}
+          {[band, words.takingIn.reasons(reasonWords(p.c))].filter(Boolean).join(": ")}
         </span>
         {values.length > 0 && (
           <span className="captures mono">
@@ -61,7 +75,7 @@ export function CandidateCard(p: {
             ))}
           </span>
         )}
-        <span className="first-fix">{firstFix(plan)}</span>
+        {p.c.band !== "guess" && <span className="first-fix">{firstFix(plan)}</span>}
       </span>
     </button>
   );

@@ -16,6 +16,7 @@ const EMPTY = {
   requester: "",
   reference: "",
   unmasked: [] as string[],
+  denied: [] as string[],
 };
 const found = (over: Partial<Recognition>): Recognition => ({
   codes: [],
@@ -186,19 +187,54 @@ test("what would separate close candidates is asked, and an answer is one press"
       asks: [
         {
           kind: "phase",
+          saves: 0.5,
           answers: [
             { value: "update", favours: ["till-full"] },
             { value: "launch", favours: ["till-read-only"] },
           ],
         },
-        { kind: "remark", answers: [{ value: "there the code is PD-4013", favours: ["till-full"] }] },
+        {
+          kind: "remark",
+          saves: 0,
+          answers: [{ value: "there the code is PD-4013", favours: ["till-full"] }],
+        },
       ],
     }),
   );
   expect(place.textContent).toContain("What was being done?");
   expect(place.textContent).toContain("launch → 2");
   expect(place.textContent).toContain("there the code is PD-4013");
-  await click(screen.getByRole("button", { name: "update → 1" }));
+  await key("6");
   await settle();
   expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.phase).toBe("update");
+});
+
+test("a guess says that it is one, and a word that it does not say is remembered", async () => {
+  const guess = (error: string, title: string) => ({
+    ...candidate(error, title),
+    band: "guess",
+    probability: 0.1,
+    reasons: [{ kind: "told", text: "Update", span: [] }],
+  });
+  const { place, calls } = await page(
+    found({
+      candidates: [guess("till-full", "Till full"), guess("till-read-only", "Till read-only")],
+      asks: [
+        {
+          kind: "word",
+          saves: 0.4,
+          answers: [
+            { value: "room", favours: ["till-full"] },
+            { value: "", favours: ["till-read-only"] },
+          ],
+        },
+      ],
+    }),
+  );
+  expect(place.textContent).toContain("Nothing fits well. Guesses, the likeliest first:");
+  expect(place.textContent).toContain("a guess: speaks of update");
+  expect(place.textContent).toContain("Does it also say \u201croom\u201d?");
+  await key("7");
+  await settle();
+  expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.denied).toEqual(["room"]);
 });

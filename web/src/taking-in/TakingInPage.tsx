@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { Fragment, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useTakingIn } from "../frame";
 import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
@@ -7,7 +7,7 @@ import { words } from "../words";
 import { About } from "./About";
 import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
-import { Asks } from "./Asks";
+import { Asks, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
 import { Secrets } from "./Secrets";
 import { TextArea } from "./TextArea";
@@ -49,11 +49,16 @@ export function TakingInPage() {
   const { read } = log;
   const tooLong = draft.text.length > LONGEST;
   const settled = useSettled(tooLong ? "" : draft.text, pastes);
-  const { data, error } = useQuery(recogniseQuery(settled, draft.product, draft.version, draft.phase));
+  const { data, error } = useQuery(
+    recogniseQuery(settled, draft.product, draft.version, draft.phase, draft.denied),
+  );
   const found = settled.trim() === "" ? undefined : data;
   const asOne = draft.text.trim();
   const { data: cases } = useQuery(findCasesQuery(asOne.length <= 60 && !asOne.includes("\n") ? asOne : ""));
   const candidates = found?.candidates.slice(0, MOST) ?? [];
+  const firstGuess = candidates.findIndex((c) => c.band === "guess");
+  const question = questionOf(found?.asks ?? []);
+  const answer = useAnswer();
 
   useEffect(() => {
     if (pastes > 0) list.current?.focus();
@@ -104,6 +109,11 @@ export function TakingInPage() {
     words.keys.inTakingIn,
     [
       ...candidates.map((c, i) => ({ key: String(i + 1), says: c.title, act: () => void open(c.error) })),
+      ...keysOf(question).map((a) => ({
+        key: a.key,
+        says: a.value || words.takingIn.yesNo(false),
+        act: () => question && answer(question, a.value),
+      })),
       { key: "0", says: words.takingIn.none, act: none, alive: found !== undefined },
       { key: "ArrowDown", says: words.takingIn.arrows, act: () => move(1), alive: found !== undefined },
       { key: "ArrowUp", says: words.takingIn.arrows, act: () => move(-1), alive: found !== undefined },
@@ -213,14 +223,18 @@ export function TakingInPage() {
           )}
           {found && candidates.length === 0 && <p>{words.takingIn.nothing}</p>}
           {candidates.map((c, i) => (
-            <CandidateCard
-              key={c.error}
-              n={i + 1}
-              c={c}
-              version={draft.version}
-              chosen={i === chosen}
-              onOpen={() => void open(c.error)}
-            />
+            <Fragment key={c.error}>
+              {i === firstGuess && (
+                <p className="guesses">{i === 0 ? words.takingIn.guesses : words.takingIn.moreGuesses}</p>
+              )}
+              <CandidateCard
+                n={i + 1}
+                c={c}
+                version={draft.version}
+                chosen={i === chosen}
+                onOpen={() => void open(c.error)}
+              />
+            </Fragment>
           ))}
         </div>
         {found && <Asks asks={found.asks} candidates={candidates} />}

@@ -2,9 +2,15 @@ import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api, got, type Opening } from "../api";
 
 /** What is recognised in a text; the answer before stays until the next is there, so that the order does not flicker. */
-export const recogniseQuery = (text: string, product = "", productVersion = "", phase = "") =>
+export const recogniseQuery = (
+  text: string,
+  product = "",
+  productVersion = "",
+  phase = "",
+  denied: string[] = [],
+) =>
   queryOptions({
-    queryKey: ["recognitions", text, product, productVersion, phase],
+    queryKey: ["recognitions", text, product, productVersion, phase, denied],
     queryFn: ({ signal }) =>
       got(
         api.POST("/api/recognitions", {
@@ -13,6 +19,7 @@ export const recogniseQuery = (text: string, product = "", productVersion = "", 
             product: product || null,
             productVersion: productVersion || null,
             phase: phase || null,
+            denied,
           },
           signal,
         }),

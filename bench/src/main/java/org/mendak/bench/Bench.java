@@ -10,6 +10,7 @@ import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
 import org.mendak.bench.recognition.Fuzzing;
 import org.mendak.bench.recognition.Scanning;
+import org.mendak.bench.recognition.Spoken;
 import org.openjdk.jmh.profile.GCProfiler;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
@@ -23,6 +24,7 @@ public final class Bench {
             "calls",
             "latency",
             "recognition",
+            "spoken",
             "scan",
             "failures",
             "fuzz",
@@ -56,7 +58,14 @@ public final class Bench {
                 case "doubling" -> Doubling.measure();
                 case "crowd" -> Crowd.measure(app);
                 case "recognition" -> Accuracy.measure(corpus);
-                case "fitting" -> Fitting.run(corpus);
+                case "apart" -> Accuracy.apart(args.length > 1 ? Path.of(args[1]) : null);
+                case "spoken" ->
+                    Spoken.measure(
+                            DemoDocuments.read().errors().stream()
+                                    .filter(e -> !e.firstAid())
+                                    .toList(),
+                            DemoDocuments.products());
+                case "fitting" -> Fitting.run(corpus, args.length > 1 ? Path.of(args[1]) : null);
                 case "failures" ->
                     Failures.measure(
                             corpus,

@@ -8,10 +8,12 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookParser;
+import org.mendak.core.runbook.Vocabulary;
 
 /** The demo's known errors and fixes, read from the repository that {@code MENDAK_ROOT} names. */
 record DemoDocuments(List<KnownError> errors, Map<String, Fix> fixes) {
@@ -42,6 +44,17 @@ record DemoDocuments(List<KnownError> errors, Map<String, Fix> fixes) {
             for (Path f : files.sorted().toList()) {
                 use.take(f.getFileName().toString().replace(".md", ""), Files.readString(f));
             }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** What the demo says of its products, by name. */
+    static Map<String, String> products() {
+        try {
+            String text = Files.readString(Path.of(System.getenv("MENDAK_ROOT"), "demo", "library.yaml"));
+            return RunbookParser.vocabulary(text).vocabulary().products().stream()
+                    .collect(Collectors.toMap(Vocabulary.Product::name, Vocabulary.Product::about));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -5,7 +5,13 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import org.apache.lucene.analysis.Analyzer;
+import org.apache.lucene.analysis.LowerCaseFilter;
+import org.apache.lucene.analysis.en.PorterStemFilter;
+import org.apache.lucene.analysis.ngram.NGramTokenFilter;
 import org.apache.lucene.analysis.standard.StandardAnalyzer;
+import org.apache.lucene.analysis.standard.StandardTokenizer;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field;
 import org.apache.lucene.document.StringField;
@@ -22,8 +28,8 @@ import org.apache.lucene.search.TermQuery;
 import org.apache.lucene.store.ByteBuffersDirectory;
 
 /**
- * The named alternative: full-text search. Every message with its code is a document; the words of the pasted text, each once, are
- * the query; ranked by BM25 as the library sets it (k1 1.2, b 0.75).
+ * The named alternatives: full-text search. Every message with its code is a document; the words of the pasted text, each once, are
+ * the query; ranked by BM25 as the library sets it (k1 1.2, b 0.75). Over words, or over stems and their pieces of four letters.
  *
  * <p>Source: S. Robertson, H. Zaragoza, "The Probabilistic Relevance Framework: BM25 and Beyond", Foundations and Trends in
  * Information Retrieval 3 (2009), pp. 333-389.
@@ -31,21 +37,44 @@ import org.apache.lucene.store.ByteBuffersDirectory;
 final class Bm25 {
 
     private static final int MOST_WORDS = 4_000;
+    private static final int PIECE = 4;
 
     /** A found document. */
     record Hit(String key, float score) {}
 
-    private final StandardAnalyzer analyzer = new StandardAnalyzer();
+    private final Analyzer analyzer;
     private final IndexSearcher searcher;
 
-    Bm25(List<Corpus.Known> library) throws IOException {
+    /** Over words. */
+    static Bm25 words(Map<String, String> texts) throws IOException {
+        return new Bm25(new StandardAnalyzer(), texts);
+    }
+
+    /** Over stems and pieces. */
+    static Bm25 pieces(Map<String, String> texts) throws IOException {
+        return new Bm25(
+                new Analyzer() {
+                    @Override
+                    protected TokenStreamComponents createComponents(String field) {
+                        StandardTokenizer words = new StandardTokenizer();
+                        return new TokenStreamComponents(
+                                words,
+                                new NGramTokenFilter(
+                                        new PorterStemFilter(new LowerCaseFilter(words)), PIECE, PIECE, true));
+                    }
+                },
+                texts);
+    }
+
+    private Bm25(Analyzer analyzer, Map<String, String> texts) throws IOException {
+        this.analyzer = analyzer;
         IndexSearcher.setMaxClauseCount(MOST_WORDS);
         ByteBuffersDirectory memory = new ByteBuffersDirectory();
         try (IndexWriter writer = new IndexWriter(memory, new IndexWriterConfig(analyzer))) {
-            for (Corpus.Known k : library) {
+            for (Map.Entry<String, String> e : texts.entrySet()) {
                 Document d = new Document();
-                d.add(new StringField("key", k.key(), Field.Store.YES));
-                d.add(new TextField("text", k.message().template().literals() + " " + k.code(), Field.Store.NO));
+                d.add(new StringField("key", e.getKey(), Field.Store.YES));
+                d.add(new TextField("text", e.getValue(), Field.Store.NO));
                 writer.addDocument(d);
             }
             writer.forceMerge(1);

@@ -109,9 +109,10 @@ record Corpus(List<Known> known, List<Message> unknown, List<Message> ordinary) 
 
     private static String code(Random random) {
         int n = random.nextInt(1 << 24);
-        return switch (random.nextInt(3)) {
+        return switch (random.nextInt(4)) {
             case 0 -> String.format(Locale.ROOT, "0x8F%06X", n);
             case 1 -> (char) ('A' + n % 26) + "" + (char) ('A' + n / 26 % 26) + "-" + (1_000 + n / 700 % 9_000);
+            case 2 -> String.valueOf(200 + n % 60_000);
             default -> "E_" + NAMES[n % NAMES.length] + "_" + NAMES[n / 50 % NAMES.length] + n / 1_000 % 90;
         };
     }

@@ -21,7 +21,9 @@ enum Noise {
     CUT,
     RETOLD,
     EMBEDDED,
-    CODE;
+    CODE,
+    /** The code as somebody reads it out. */
+    SAID;
 
     private static final String[] LEVELS = {"ERROR", "error:", "WARN", "FATAL", "[error]", "E"};
     private static final String[] PARTS = {"stager", "purserd", "linkd", "core.sync", "Board.Main"};
@@ -64,6 +66,7 @@ enum Noise {
             case RETOLD -> new Message.Filled(retell(k.message(), filled, random), Map.of());
             case EMBEDDED -> new Message.Filled(embed(prefix(random) + text, otherLines, random), values);
             case CODE -> new Message.Filled(withCode(k, text, random), Map.of());
+            case SAID -> new Message.Filled(Aloud.say(k.code(), k.message().words(), random), Map.of());
         };
     }
 

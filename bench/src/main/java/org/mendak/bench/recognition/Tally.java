@@ -5,74 +5,94 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
-/** What came of the trials of one kind. */
+/** What came of the samples of one kind. */
 final class Tally {
 
-    private int count;
-    private int strict;
-    private int lenient;
-    private int three;
-    private int captures;
-    private int capturesRight;
-    private int hits;
-    private int hitsYes;
+    private final int[] counts = new int[What.values().length];
     private final List<Long> nanos = new ArrayList<>();
 
-    /** One trial: the keys found in their order, whether the first is as good as right, whether "yes" was said. */
-    void add(boolean isStrict, boolean isLenient, boolean inThree, boolean yes, long time) {
-        count++;
-        strict += isStrict ? 1 : 0;
-        lenient += isLenient ? 1 : 0;
-        three += inThree ? 1 : 0;
-        hits += isLenient ? 1 : 0;
-        hitsYes += isLenient && yes ? 1 : 0;
+    /** What is counted. */
+    enum What {
+        ALL,
+        RANKED_FIRST,
+        RANKED_THREE,
+        SHOWN_FIRST,
+        SHOWN_THREE,
+        RECOGNISED,
+        RECOGNISED_RIGHT,
+        PERHAPS,
+        GUESSED,
+        VALUES,
+        VALUES_RIGHT,
+        WORDS_FIRST,
+        WORDS_THREE,
+        PIECES_FIRST,
+        PIECES_THREE
+    }
+
+    void count(What what, boolean yes) {
+        counts[what.ordinal()] += yes ? 1 : 0;
+    }
+
+    void time(long time) {
         nanos.add(time);
     }
 
-    void captured(boolean right) {
-        captures++;
-        capturesRight += right ? 1 : 0;
-    }
-
     void add(Tally other) {
-        count += other.count;
-        strict += other.strict;
-        lenient += other.lenient;
-        three += other.three;
-        captures += other.captures;
-        capturesRight += other.capturesRight;
-        hits += other.hits;
-        hitsYes += other.hitsYes;
+        for (int i = 0; i < counts.length; i++) {
+            counts[i] += other.counts[i];
+        }
         nanos.addAll(other.nanos);
     }
 
-    private static String percent(int part, int of) {
-        return of == 0 ? "    –" : String.format(Locale.ROOT, "%5.1f", 100.0 * part / of);
+    private String percent(What part, What of) {
+        int all = counts[of.ordinal()];
+        return all == 0 ? "–" : String.format(Locale.ROOT, "%.1f", 100.0 * counts[part.ordinal()] / all);
     }
 
-    double keptHits() {
-        return hits == 0 ? 0 : (double) hitsYes / hits;
+    private String two(What first, What three) {
+        return percent(first, What.ALL) + " · " + percent(three, What.ALL);
+    }
+
+    static String head() {
+        return "| noise | texts | ranked 1 · 3 | shown 1 · 3 | recognised · right | values | BM25 words | BM25 stems and pieces |"
+                + " p50 · p95 ms |\n|---|---|---|---|---|---|---|---|---|";
     }
 
     String row(String name) {
         long[] sorted = nanos.stream().mapToLong(Long::longValue).sorted().toArray();
         return String.format(
                 Locale.ROOT,
-                "| %-10s | %5d | %s | %s | %s | %s | %s | %7.2f | %7.2f |",
+                "| %s | %d | %s | %s | %s · %s | %s | %s | %s | %.2f · %.2f |",
                 name,
-                count,
-                percent(strict, count),
-                percent(lenient, count),
-                percent(three, count),
-                percent(capturesRight, captures),
-                percent(hitsYes, hits),
+                counts[What.ALL.ordinal()],
+                two(What.RANKED_FIRST, What.RANKED_THREE),
+                two(What.SHOWN_FIRST, What.SHOWN_THREE),
+                percent(What.RECOGNISED, What.ALL),
+                percent(What.RECOGNISED_RIGHT, What.RECOGNISED),
+                percent(What.VALUES_RIGHT, What.VALUES),
+                two(What.WORDS_FIRST, What.WORDS_THREE),
+                two(What.PIECES_FIRST, What.PIECES_THREE),
                 quantile(sorted, 0.5),
                 quantile(sorted, 0.95));
     }
 
-    static String head() {
-        return "| noise      | texts | strict | lenient | top-3 | captures | hits kept | p50 ms | p95 ms |\n"
-                + "|---|---|---|---|---|---|---|---|---|";
+    static String headOfNone() {
+        return "| of no known error | texts | recognised | perhaps | guessed | p50 · p95 ms |\n|---|---|---|---|---|---|";
+    }
+
+    String rowOfNone(String name) {
+        long[] sorted = nanos.stream().mapToLong(Long::longValue).sorted().toArray();
+        return String.format(
+                Locale.ROOT,
+                "| %s | %d | %s | %s | %s | %.2f · %.2f |",
+                name,
+                counts[What.ALL.ordinal()],
+                percent(What.RECOGNISED, What.ALL),
+                percent(What.PERHAPS, What.ALL),
+                percent(What.GUESSED, What.ALL),
+                quantile(sorted, 0.5),
+                quantile(sorted, 0.95));
     }
 
     private static double quantile(long[] sorted, double q) {

@@ -24,7 +24,12 @@ record Trial(Corpus.Known known, Noise noise, String text, Map<String, String> v
         List<String> lines = ordinaryLines(corpus, fitting, 4_000, random);
         List<Trial> trials = new ArrayList<>();
         for (Noise noise : Noise.values()) {
-            List<Corpus.Known> from = noise == Noise.CODE ? coded : half;
+            List<Corpus.Known> from = switch (noise) {
+                case CODE -> coded;
+                case SAID ->
+                    coded.stream().filter(k -> Aloud.canBeSaid(k.code())).toList();
+                default -> half;
+            };
             for (int i = 0; i < each && !from.isEmpty(); i++) {
                 Corpus.Known k = from.get(random.nextInt(from.size()));
                 Message.Filled f = noise.apply(k, k.message().fill(random), lines, random);

@@ -13,6 +13,7 @@ final class Circumstances {
     private static final double OTHER_VERSION = -0.5;
     private static final double OTHER_PRODUCT = -1.8;
     private static final double OTHER_PHASE = -1.0;
+    private static final double DENIED = -2;
     private static final double SUPPORTED = 1.5;
     private static final double BARE_ALONE = 0.6;
     private static final double BARE_WITH_WORDS = 1.2;
@@ -29,7 +30,22 @@ final class Circumstances {
                     .findFirst()
                     .ifPresent(x -> s.reason(Recognition.ReasonKind.AGAINST, "its code would be " + x.text(), -1, -1));
         }
-        return supported + product(s, query) + phase(s, query) + often(s, query);
+        return supported + product(s, query) + phase(s, query) + often(s, query) + denied(s, query);
+    }
+
+    /** Somebody looked: its message does not say this. */
+    private static double denied(Suspect s, Recogniser.Query query) {
+        double sum = 0;
+        for (String word : query.denied()) {
+            String stem = Words.stem(word);
+            boolean has = s.error.signatures().stream()
+                    .filter(x -> x.kind() == Signature.Kind.MESSAGE || x.kind() == Signature.Kind.SYMPTOM)
+                    .map(x -> x.template() == null ? x.text() : x.template().literals())
+                    .anyMatch(text -> SpokenWords.of(text).stream()
+                            .anyMatch(w -> Words.stem(w).equals(stem)));
+            sum += has ? against(s, "it does not say \"" + word + "\"", DENIED) : 0;
+        }
+        return sum;
     }
 
     /** A tenfold frequency is worth as much as a fitting product; rarity never buries what the text says. */

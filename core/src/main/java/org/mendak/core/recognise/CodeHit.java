@@ -20,13 +20,15 @@ public record CodeHit(String raw, String canonical, Kind kind, String explained,
         EXIT,
         ERRNO,
         HTTP,
-        SQLSTATE
+        SQLSTATE,
+        /** Said in words, in groups, or without its letters. */
+        SAID
     }
 
     /** Whether it is a small number or a status that many programs use: a hint, no proof. */
     boolean isBare() {
         return switch (kind) {
-            case EXIT, ERRNO, HTTP -> true;
+            case EXIT, ERRNO, HTTP, SAID -> true;
             case SQLSTATE, HEX, SYMBOLIC -> false;
             case DECIMAL -> key().length() < 4;
         };

@@ -45,6 +45,16 @@ final class CodeReader {
         return whole ? hits.get(0).key() : CodeHit.keyOf(t);
     }
 
+    /** All keys by which a code is looked up: figures that could be hex as well are both. */
+    static List<String> keysOfSignature(String written) {
+        String key = keyOfSignature(written);
+        String t = written.strip();
+        boolean hex = (t.length() == 7 || t.length() == 8) && isDigits(t);
+        return hex
+                ? List.of(key, CodeHit.keyOf(String.format(Locale.ROOT, "0x%08X", Long.parseLong(t, 16))))
+                : List.of(key);
+    }
+
     private List<CodeHit> run() {
         int i = 0;
         while (i < text.length() && hits.size() < MOST_CODES) {

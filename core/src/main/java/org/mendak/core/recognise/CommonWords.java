@@ -2,6 +2,7 @@ package org.mendak.core.recognise;
 
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * How often a word stands in messages of programs at large. A library of fifty errors cannot tell from itself that "cannot open"
@@ -21,6 +22,11 @@ final class CommonWords {
     static double share(String word) {
         Float share = SHARE.get(word);
         return share == null ? ELSEWHERE : share;
+    }
+
+    /** The words that the table has. */
+    static Set<String> words() {
+        return SHARE.keySet();
     }
 
     /** One line a word: the word and in how many of 100,000 messages it stands. */

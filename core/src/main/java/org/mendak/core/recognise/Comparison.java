@@ -18,7 +18,7 @@ final class Comparison {
             Segment.Entry entry, Segment segment, List<Resolved.Token> tokens, Alignment a, boolean longText) {
         double[] f = new double[Features.NAMES.size()];
         f[Features.SOME] = 1;
-        f[Features.SIZE] = Math.log(segment.signatures() + 1.0) / 10;
+        f[Features.SIZE] = Features.size(segment.signatures());
         f[Features.LONG_TEXT] = longText ? 1 : 0;
         int n = entry.words().length;
         double matched = 0;
@@ -82,6 +82,7 @@ final class Comparison {
         double inside = 0;
         double bagged = 0;
         double strange = 0;
+        double others = 0;
         double inHoles = 0;
         double misread = 0;
         int next = nextMatched(a, 0);
@@ -107,6 +108,7 @@ final class Comparison {
                 bagged += w;
             } else {
                 strange += wordy ? 1 : 0;
+                others += wordy && (exact || EverydayWords.isKnown(tokens.get(j).text())) ? 1 : 0;
                 inside += j > a.first && j < a.last ? w : 0;
                 bagged += w * a.tokenBag[j - a.begin];
             }
@@ -115,6 +117,8 @@ final class Comparison {
         f[Features.UNEXPLAINED_INSIDE] = Math.min(5, inside / 10);
         f[Features.UNEXPLAINED_LINE] = Math.min(5, (all - explained) / 10);
         f[Features.WORDS_UNEXPLAINED] = Math.min(9, strange) / 3;
+        f[Features.OTHERS_WORDS] = Math.min(6, others) / 2;
+        f[Features.NOBODYS_WORDS] = Math.min(6, strange - others) / 2;
         f[Features.WORDS_IN_HOLES] = Math.min(9, inHoles) / 3;
         f[Features.MISREAD] = misread / (to - from);
         f[Features.LINES] =

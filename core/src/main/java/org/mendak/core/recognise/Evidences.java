@@ -12,11 +12,21 @@ final class Evidences {
     /** The share of a message that must be there to speak of it beside a code. */
     private static final double TELLING = 0.3;
 
+    /** The share of a message's words without which it cannot stand there to the letter. */
+    private static final double LIKELY = 0.5;
+
     private Evidences() {}
 
     static void gather(Suspect s, String raw, TextWords words) {
         for (CodeHit hit : s.codes) {
             s.reason(Recognition.ReasonKind.CODE, hit.canonical(), hit.from(), hit.to());
+        }
+        for (SaidCodes.Said said : s.saidCodes) {
+            s.reason(
+                    Recognition.ReasonKind.CODE,
+                    said.hit().canonical(),
+                    said.hit().from(),
+                    said.hit().to());
         }
         for (Finder.Found f : s.supporting) {
             aligned(s, f, Recognition.ReasonKind.SUPPORTING, raw);
@@ -27,7 +37,8 @@ final class Evidences {
             boolean message = best.entry().template() != null;
             // a few small words in passing are no reason, and what stands between them is no value
             boolean telling = s.codes.isEmpty() || best.features()[Features.COVERAGE] > TELLING;
-            if ((!message || !exact(s, best, raw, words)) && telling) {
+            boolean likely = best.features()[Features.COVERAGE] > LIKELY;
+            if ((!message || !likely || !exact(s, best, raw, words)) && telling) {
                 aligned(
                         s,
                         best,
@@ -40,6 +51,16 @@ final class Evidences {
         }
         if (s.from < 0) {
             s.codes.forEach(c -> s.covers(c.from(), c.to()));
+        }
+    }
+
+    /** Words that the error has too, for what is shown; dear, since it asks of each word. */
+    static void told(Suspect s, String raw, TextWords words) {
+        if (s.said != null && !s.exact) {
+            for (int place : s.said.met().get()) {
+                Words.Word w = words.words.get(place);
+                s.reason(Recognition.ReasonKind.TOLD, raw.substring(w.from(), w.to()), w.from(), w.to());
+            }
         }
     }
 

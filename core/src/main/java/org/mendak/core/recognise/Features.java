@@ -1,6 +1,8 @@
 package org.mendak.core.recognise;
 
 import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
  * What a candidate looks like, as numbers: what the model weighs ({@link Weights}) and what a score is explained by. Sizes are of
@@ -39,7 +41,23 @@ final class Features {
             "words in placeholders",
             "text misread",
             "margin",
-            "lines touched");
+            "lines touched",
+            "told",
+            "text told",
+            "message told",
+            "told ahead",
+            "told in all",
+            "everyday words",
+            "words of the text",
+            "code said",
+            "number said",
+            "said alone",
+            "words met",
+            "message met",
+            "neighbours met",
+            "words of another message",
+            "words of none",
+            "missing and not like any");
 
     static final int SOME = 0;
     static final int SIZE = 1;
@@ -72,6 +90,42 @@ final class Features {
     static final int MISREAD = 28;
     static final int MARGIN = 29;
     static final int LINES = 30;
+    static final int TOLD = 31;
+    static final int TOLD_OF_TEXT = 32;
+    static final int TOLD_OF_MESSAGE = 33;
+    static final int TOLD_AHEAD = 34;
+    static final int TOLD_IN_ALL = 35;
+    static final int EVERYDAY = 36;
+    static final int TEXT_WORDS = 37;
+    static final int CODE_SAID = 38;
+    static final int NUMBER_SAID = 39;
+    static final int SAID_ALONE = 40;
+    static final int WORDS_MET = 41;
+    static final int MESSAGE_MET = 42;
+    static final int NEIGHBOURS_MET = 43;
+    static final int OTHERS_WORDS = 44;
+    static final int NOBODYS_WORDS = 45;
+    static final int UNLIKE = 46;
+
+    /** By what a text is judged that says what somebody says a screen said. */
+    static final int[] RETOLD = {
+        SOME, SIZE, TEXT_WORDS, TOLD_IN_ALL, TOLD_AHEAD, TOLD_OF_TEXT, WORDS_MET, MESSAGE_MET, NEIGHBOURS_MET, EVERYDAY
+    };
+
+    private static final Set<Integer> ONLY_RETOLD =
+            Set.of(TOLD, TOLD_OF_TEXT, TOLD_OF_MESSAGE, TOLD_AHEAD, TOLD_IN_ALL, EVERYDAY, WORDS_MET, NEIGHBOURS_MET);
+
+    /** By what a text is judged that says what a screen said. */
+    static final int[] PASTED = IntStream.range(0, NAMES.size())
+            .filter(i -> !ONLY_RETOLD.contains(i))
+            .toArray();
+
+    private static final int SMALLEST = 50;
+
+    /** The size of a library as a feature; a smaller one than was fitted on is as one of fifty. */
+    static double size(int signatures) {
+        return Math.log(Math.max(SMALLEST, signatures) + 1.0) / 10;
+    }
 
     private Features() {}
 }

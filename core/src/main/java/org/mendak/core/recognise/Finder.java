@@ -1,9 +1,9 @@
 package org.mendak.core.recognise;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -14,15 +14,20 @@ import java.util.Set;
  */
 final class Finder {
 
-    /** Lines and words up to which a text is taken as a whole. */
-    private static final int SHORT_LINES = 12;
-
-    private static final int SHORT_WORDS = 300;
     private static final int MOST_ENTRIES = 60;
     private static final int MOST_ENTRIES_LONG = 400;
     private static final int CHUNK_WORDS = 120;
     private static final int POSTINGS_A_CHUNK = 6_000;
     private static final int MOST_CHUNKS = 40_000;
+
+    /**
+     * What was found in a segment.
+     *
+     * @param laid entries where they were laid, in no order
+     * @param said known errors that a short text may speak of in other words
+     * @param codes codes that a short text may say in words or in part
+     */
+    record InSegment(List<Found> laid, List<Sayings.Said> said, List<SaidCodes.Said> codes) {}
 
     /** An entry where it was laid. */
     record Found(Segment.Entry entry, Segment segment, Resolved text, Alignment alignment, double[] features) {}
@@ -40,25 +45,35 @@ final class Finder {
         this.segment = segment;
         this.hidden = hidden;
         this.text = new Resolved(words, segment);
-        this.longText = words.lines.size() > SHORT_LINES || text.tokens.size() > SHORT_WORDS;
+        this.longText = words.isLong();
         this.sum = new float[segment.entries.size()];
         this.touched = new int[segment.entries.size()];
     }
 
-    /** The likeliest entries, in no order; {@code hidden} are keys of known errors that do not count any more. */
-    static List<Found> find(TextWords words, Segment segment, Set<String> hidden) {
-        if (segment.entries.isEmpty()) {
-            return List.of();
-        }
+    /** The likeliest entries; {@code hidden} are keys of known errors that do not count any more. */
+    static InSegment find(TextWords words, Segment segment, Set<String> hidden) {
         Finder f = new Finder(words, segment, hidden);
-        return f.longText ? f.amongMany() : f.asOne();
+        if (f.longText) {
+            return new InSegment(segment.entries.isEmpty() ? List.of() : f.amongMany(), List.of(), List.of());
+        }
+        List<Sayings.Said> said = segment.sayings.find(words.spoken()).stream()
+                .filter(x -> !hidden.contains(x.error().key()))
+                .toList();
+        List<SaidCodes.Said> codes = segment.saidCodes.read(words.raw(), words.words).stream()
+                .filter(c -> !hidden.contains(c.error().key()))
+                .toList();
+        return new InSegment(f.asOne(said), said, codes);
     }
 
-    private List<Found> asOne() {
+    private List<Found> asOne(List<Sayings.Said> said) {
         gather(0, text.tokens.size(), Integer.MAX_VALUE);
-        int[] best = best(MOST_ENTRIES);
-        List<Found> found = new ArrayList<>(best.length);
-        for (int e : best) {
+        Set<Integer> laid = new LinkedHashSet<>();
+        for (int e : best(MOST_ENTRIES)) {
+            laid.add(e);
+        }
+        said.stream().map(Sayings.Said::entry).filter(e -> e >= 0).forEach(laid::add);
+        List<Found> found = new ArrayList<>(laid.size());
+        for (int e : laid) {
             lay(e, 0, text.tokens.size(), found);
         }
         return found;
@@ -116,47 +131,11 @@ final class Finder {
 
     /** The entries with most merit among the touched ones, the best first. */
     private int[] best(int most) {
-        int wanted = Math.min(most, touchedCount);
-        long[] heap = new long[wanted]; // the least on top
-        int size = 0;
+        Best best = new Best(most);
         for (int i = 0; i < touchedCount; i++) {
-            int e = touched[i];
-            long key = (long) Float.floatToIntBits(merit(e)) << 32 | (Integer.MAX_VALUE - e);
-            if (size < wanted) {
-                heap[size++] = key;
-                if (size == wanted) {
-                    Arrays.sort(heap); // sorted is a heap
-                }
-            } else if (key > heap[0]) {
-                sink(heap, key);
-            }
+            best.add(merit(touched[i]), touched[i]);
         }
-        Arrays.sort(heap);
-        int[] entries = new int[wanted];
-        for (int i = 0; i < wanted; i++) {
-            entries[i] = Integer.MAX_VALUE - (int) heap[wanted - 1 - i];
-        }
-        return entries;
-    }
-
-    /** Replaces the least. */
-    private static void sink(long[] heap, long key) {
-        int at = 0;
-        while (true) {
-            int child = 2 * at + 1;
-            if (child >= heap.length) {
-                break;
-            }
-            if (child + 1 < heap.length && heap[child + 1] < heap[child]) {
-                child++;
-            }
-            if (heap[child] >= key) {
-                break;
-            }
-            heap[at] = heap[child];
-            at = child;
-        }
-        heap[at] = key;
+        return best.order();
     }
 
     /** The long way: per entry the chunk that shares most with it, then the entries that share most. */
@@ -181,17 +160,12 @@ final class Finder {
                 }
             }
         }
-        long[] order = new long[sum.length];
-        int size = 0;
+        Best best = new Best(MOST_ENTRIES_LONG);
         for (int e = 0; e < sum.length; e++) {
-            if (bestMerit[e] > 0) {
-                order[size++] = (long) Float.floatToIntBits(bestMerit[e]) << 32 | e;
-            }
+            best.add(bestMerit[e], e);
         }
-        Arrays.sort(order, 0, size);
         List<Found> found = new ArrayList<>();
-        for (int i = size - 1; i >= 0 && i >= size - MOST_ENTRIES_LONG; i--) {
-            int e = (int) order[i];
+        for (int e : best.order()) {
             int c = bestChunk[e];
             lay(e, starts.get(c), starts.get(Math.min(c + 3, starts.size() - 1)), found);
         }

@@ -160,7 +160,8 @@ final class LineMatcher {
         if (a.first < 0) {
             return false;
         }
-        double[] f = Comparison.features(m.entry, m.segment, r.tokens, a, false);
+        // a line of a log is judged as it would be among others
+        double[] f = Comparison.features(m.entry, m.segment, r.tokens, a, true);
         return f[Features.COVERAGE] >= ScanMessage.NEARLY
                 && 1 / (1 + Math.exp(-Weights.FITTED.score(f))) >= Recognition.RECOGNISED;
     }

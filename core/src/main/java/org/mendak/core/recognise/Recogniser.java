@@ -5,9 +5,12 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import org.mendak.core.language.ProductRange;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.Signature;
@@ -17,6 +20,17 @@ public final class Recogniser {
 
     private static final int MOST_CANDIDATES = 10;
     private static final int MOST_SUSPECTS = 24;
+    private static final int MOST_SAID = 24;
+    /** Candidates that are told what of them was said. */
+    private static final int MOST_TOLD = 5;
+
+    private static final double RESEMBLES_SOMETHING = 0.03;
+    private static final double LARGE = 1_000;
+
+    /** Candidates that are too few for one of them to be far ahead. */
+    private static final int FEW = 10;
+    /** The log of the odds of 5 to 1. */
+    private static final double MOST_BY_SAID_CODE = Math.log(5);
 
     /**
      * What to recognise.
@@ -26,8 +40,18 @@ public final class Recogniser {
      * @param version its version; null if unknown
      * @param phase what was being done; null if unknown
      * @param prior how often errors are met
+     * @param denied words that it does not say: somebody was asked
      */
-    public record Query(String text, String product, String version, Phase phase, Prior prior) {
+    public record Query(String text, String product, String version, Phase phase, Prior prior, List<String> denied) {
+
+        public Query {
+            denied = List.copyOf(denied);
+        }
+
+        /** With nothing denied. */
+        public Query(String text, String product, String version, Phase phase, Prior prior) {
+            this(text, product, version, phase, prior, List.of());
+        }
 
         /** With nothing known of how often errors are met. */
         public Query(String text, String product, String version, Phase phase) {
@@ -55,23 +79,39 @@ public final class Recogniser {
     /** Made when first asked for; making it twice does no harm. */
     private volatile ScanIndex scanIndex;
 
+    /** What was said of a product, by its name, when the base was indexed. */
+    private final Map<String, String> baseProducts;
+
     private Recogniser(
+            Map<String, String> products,
+            Map<String, String> baseProducts,
             Segment base,
             Map<String, KnownError> baseErrors,
             Map<String, KnownError> overlayErrors,
             Set<String> hidden) {
+        this.baseProducts = baseProducts;
         this.base = base;
         this.baseErrors = baseErrors;
         this.overlayErrors = overlayErrors;
         this.hidden = hidden;
-        this.overlay = overlayErrors.isEmpty() ? null : new Segment(overlayErrors.values(), base);
+        this.overlay = overlayErrors.isEmpty() ? null : new Segment(overlayErrors.values(), products, base);
     }
 
-    /** Indexes the signatures of these known errors; a code may belong to several. Linear in their length. */
+    /** Indexes these known errors; a code may belong to several. Linear in their length. */
     public static Recogniser of(Collection<KnownError> errors) {
+        return of(errors, Map.of());
+    }
+
+    /**
+     * Indexes these known errors; a code may belong to several. Linear in their length.
+     *
+     * @param products what is said of a product, by its name: people name the thing, not the program
+     */
+    public static Recogniser of(Collection<KnownError> errors, Map<String, String> products) {
         Map<String, KnownError> byKey = new LinkedHashMap<>();
         errors.forEach(e -> byKey.put(e.key(), e));
-        return new Recogniser(new Segment(byKey.values(), null), byKey, Map.of(), Set.of());
+        Map<String, String> said = Map.copyOf(products);
+        return new Recogniser(said, said, new Segment(byKey.values(), said, null), byKey, Map.of(), Set.of());
     }
 
     /**
@@ -79,19 +119,27 @@ public final class Recogniser {
      * in the time that the changed part takes.
      *
      * @param errors all known errors of the library as it is now
+     * @param products what is said of a product now, by its name
      */
-    public Recogniser with(Collection<KnownError> errors) {
+    public Recogniser with(Collection<KnownError> errors, Map<String, String> products) {
+        Map<String, String> said = Map.copyOf(products);
         Map<String, KnownError> changed = new LinkedHashMap<>();
         Set<String> gone = new HashSet<>(baseErrors.keySet());
         for (KnownError e : errors) {
             KnownError before = baseErrors.get(e.key());
-            if (e == before || e.equals(before)) {
+            if ((e == before || e.equals(before)) && isSaidTheSame(e, said)) {
                 gone.remove(e.key());
             } else {
                 changed.put(e.key(), e);
             }
         }
-        return new Recogniser(base, baseErrors, changed, gone);
+        return new Recogniser(said, baseProducts, base, baseErrors, changed, gone);
+    }
+
+    private boolean isSaidTheSame(KnownError e, Map<String, String> now) {
+        return e.products().stream()
+                .map(ProductRange::product)
+                .allMatch(p -> Objects.equals(baseProducts.get(p), now.get(p)));
     }
 
     /** How many known errors are indexed beside the large index or hidden in it: a reason to build it anew. */
@@ -107,19 +155,46 @@ public final class Recogniser {
     /** Recognises a text. The time grows with its length, the work per signature is bounded. */
     public Recognition recognise(Query query) {
         List<CodeHit> codes = codes(query.text());
-        List<Recognition.Candidate> candidates = suspects(query, codes).stream()
-                .filter(s -> s.probability >= Recognition.PERHAPS)
+        TextWords words = new TextWords(query.text());
+        List<Suspect> suspects = suspects(query, codes, words);
+        if (suspects.isEmpty() || suspects.get(0).probability < least()) {
+            return new Recognition(codes, List.of());
+        }
+        List<Suspect> resembled = suspects.stream()
+                .filter(s -> s.probability >= Recognition.RESEMBLES)
                 .limit(MOST_CANDIDATES)
-                .map(s ->
-                        new Recognition.Candidate(s.error.key(), s.error.title(), s.probability, s.reasons, s.captures))
                 .toList();
-        return new Recognition(codes, candidates);
+        resembled.stream().limit(MOST_TOLD).forEach(s -> Evidences.told(s, query.text(), words));
+        return new Recognition(
+                codes, resembled.stream().map(Recogniser::candidate).toList());
+    }
+
+    /** Less probable than this, and the text resembles nothing; in a large library the same chance is spread over more. */
+    private double least() {
+        return RESEMBLES_SOMETHING * Math.min(1, Math.sqrt(LARGE / Math.max(1, signatures())));
+    }
+
+    /** A guess has no values, and no reasons that any text would give. */
+    private static Recognition.Candidate candidate(Suspect s) {
+        boolean guess = s.probability < Recognition.PERHAPS;
+        return new Recognition.Candidate(
+                s.error.key(),
+                s.error.title(),
+                s.probability,
+                guess ? s.reasons.stream().filter(Recogniser::says).toList() : s.reasons,
+                guess ? Map.of() : s.captures);
+    }
+
+    private static boolean says(Recognition.Reason r) {
+        return r.kind() != Recognition.ReasonKind.WORDS
+                && r.kind() != Recognition.ReasonKind.SYMPTOM
+                && r.kind() != Recognition.ReasonKind.VALUE;
     }
 
     /** What the candidates look like to the model, the likeliest first, with those that are not shown. */
     public List<Explanation> explain(Query query) {
         List<Explanation> all = new ArrayList<>();
-        for (Suspect s : suspects(query, codes(query.text()))) {
+        for (Suspect s : suspects(query, codes(query.text()), new TextWords(query.text()))) {
             double[] f = s.features(signatures());
             Map<String, Double> numbers = new LinkedHashMap<>();
             for (int i = 0; i < f.length; i++) {
@@ -128,6 +203,16 @@ public final class Recogniser {
             all.add(new Explanation(s.error.key(), s.score, s.probability, numbers));
         }
         return all;
+    }
+
+    /** For fitting: places among an explanation's numbers by which a retelling is judged. */
+    public static int[] retoldFeatures() {
+        return Features.RETOLD.clone();
+    }
+
+    /** For fitting: places among an explanation's numbers by which a pasted text is judged. */
+    public static int[] pastedFeatures() {
+        return Features.PASTED.clone();
     }
 
     /** A scan of one log for the signatures of this library. */
@@ -153,41 +238,52 @@ public final class Recogniser {
         return owners;
     }
 
-    private List<Finder.Found> find(TextWords words) {
-        List<Finder.Found> found = new ArrayList<>(Finder.find(words, base, hidden));
-        if (overlay != null) {
-            found.addAll(Finder.find(words, overlay, Set.of()));
-        }
-        return found;
+    private List<Finder.InSegment> find(TextWords words) {
+        return overlay == null
+                ? List.of(Finder.find(words, base, hidden))
+                : List.of(Finder.find(words, base, hidden), Finder.find(words, overlay, Set.of()));
     }
 
-    private List<Suspect> suspects(Query query, List<CodeHit> codes) {
+    private List<Suspect> suspects(Query query, List<CodeHit> codes, TextWords words) {
         Map<String, Suspect> byError = new LinkedHashMap<>();
         Set<String> byCode = new HashSet<>();
-        Set<String> strong = new HashSet<>();
+        List<CodeHit> strong = new ArrayList<>();
         for (CodeHit hit : codes) {
-            for (KnownError e : owners(hit.key())) {
+            List<KnownError> owners = owners(hit.key());
+            if (!owners.isEmpty() && !hit.isBare()) {
+                strong.add(hit);
+            }
+            for (KnownError e : owners) {
                 byCode.add(e.key());
-                if (!hit.isBare()) {
-                    strong.add(e.key());
-                }
                 byError.computeIfAbsent(e.key(), k -> new Suspect(e)).codes.add(hit);
             }
         }
-        TextWords words = new TextWords(query.text());
-        for (Finder.Found f : find(words)) {
-            KnownError e = f.entry().error();
-            byError.computeIfAbsent(e.key(), k -> new Suspect(e)).laid(f, Weights.FITTED.score(f.features()));
+        for (Finder.InSegment found : find(words)) {
+            for (Finder.Found f : found.laid()) {
+                KnownError e = f.entry().error();
+                byError.computeIfAbsent(e.key(), k -> new Suspect(e)).laid(f, Weights.FITTED.score(f.features()));
+            }
+            for (SaidCodes.Said code : found.codes()) {
+                Suspect s = byError.computeIfAbsent(code.error().key(), k -> new Suspect(code.error()));
+                if (s.codes.stream()
+                        .noneMatch(c -> c.to() > code.hit().from()
+                                && c.from() < code.hit().to())) {
+                    s.saidCodes.add(code);
+                }
+            }
+            for (Sayings.Said said : found.said()) {
+                byError.computeIfAbsent(said.error().key(), k -> new Suspect(said.error())).said = said;
+            }
         }
         List<Suspect> suspects = new ArrayList<>(byError.values());
+        ahead(suspects);
         for (Suspect s : suspects) {
-            s.otherCode = !strong.isEmpty() && !byCode.contains(s.error.key()) && hasCode(s.error);
+            s.otherCode = !byCode.contains(s.error.key())
+                    && hasCode(s.error)
+                    && strong.stream().anyMatch(hit -> isBeside(s, hit, words));
             s.score = textScore(s);
         }
-        suspects.sort(Comparator.comparingDouble((Suspect s) -> s.score).reversed());
-        if (suspects.size() > MOST_SUSPECTS) {
-            suspects = new ArrayList<>(suspects.subList(0, MOST_SUSPECTS));
-        }
+        suspects = best(suspects);
         for (Suspect s : suspects) {
             Evidences.gather(s, query.text(), words);
         }
@@ -200,6 +296,18 @@ public final class Recogniser {
         return suspects;
     }
 
+    /** Whether a code speaks of the same thing as the words: anywhere in a short text, in a long one on the lines around them. */
+    private static boolean isBeside(Suspect s, CodeHit hit, TextWords words) {
+        if (!words.isLong() || s.best == null) {
+            return !words.isLong();
+        }
+        List<Resolved.Token> tokens = s.best.text().tokens;
+        int first = tokens.get(s.best.alignment().first).line() - 1;
+        int last = tokens.get(s.best.alignment().last).line() + 1;
+        return hit.to() >= words.lineStart(Math.max(0, first))
+                && hit.from() <= words.lines.get(Math.min(words.lines.size() - 1, last))[1];
+    }
+
     /** Where the code says one error and the words another, neither is surer than the other. */
     private static void contradicted(List<Suspect> suspects) {
         double byCode = suspects.stream()
@@ -210,11 +318,55 @@ public final class Recogniser {
         suspects.stream().filter(s -> s.otherCode).forEach(s -> s.score = Math.min(s.score, byCode));
     }
 
-    /** The fitted score; small numbers, which the corpus it was fitted on has not, by judgement. */
+    /** The fitted score; statuses that many programs use, which the corpus it was fitted on has not, by judgement. */
     private double textScore(Suspect s) {
-        double score = Weights.FITTED.score(s.features(signatures()));
+        double[] features = s.features(signatures());
+        double score = Weights.FITTED.score(features);
+        if (!s.saidCodes.isEmpty() && s.codes.stream().allMatch(CodeHit::isBare)) {
+            // what may be meant as a code is a guess: it makes nothing certain that the words do not
+            features[Features.CODE_SAID] = 0;
+            features[Features.NUMBER_SAID] = 0;
+            features[Features.SAID_ALONE] = 0;
+            score = Math.max(Weights.FITTED.score(features), Math.min(score, MOST_BY_SAID_CODE));
+        }
         boolean bare = !s.codes.isEmpty() && s.codes.stream().allMatch(CodeHit::isBare);
         return bare ? Circumstances.bare(score) : score;
+    }
+
+    /** Those that are looked at closely: the best by the model, and the best by what is said in other words. */
+    private static List<Suspect> best(List<Suspect> suspects) {
+        Set<Suspect> best = new LinkedHashSet<>();
+        suspects.stream()
+                .filter(s -> !s.saidCodes.isEmpty())
+                .limit(MOST_SUSPECTS)
+                .forEach(best::add);
+        suspects.stream()
+                .sorted(Comparator.comparingDouble((Suspect s) -> s.score).reversed())
+                .limit(MOST_SUSPECTS)
+                .forEach(best::add);
+        suspects.stream()
+                .filter(s -> s.said != null)
+                .sorted(Comparator.comparingDouble((Suspect s) -> s.said.shared())
+                        .reversed())
+                .limit(MOST_SAID)
+                .forEach(best::add);
+        return new ArrayList<>(best);
+    }
+
+    private static void ahead(List<Suspect> suspects) {
+        double best = 0;
+        double second = 0;
+        for (Suspect s : suspects) {
+            double shared = s.said == null ? 0 : s.said.shared();
+            second = Math.max(second, Math.min(best, shared));
+            best = Math.max(best, shared);
+        }
+        // being ahead of two or three says little: among fifty somebody would share half as much
+        second = suspects.size() < FEW ? Math.max(second, best / 2) : second;
+        for (Suspect s : suspects) {
+            double shared = s.said == null ? 0 : s.said.shared();
+            s.saidAhead = best == 0 ? 0 : (shared - (shared == best ? second : best)) / best;
+        }
     }
 
     /** How far each is ahead of the best other that explains the same stretch. */

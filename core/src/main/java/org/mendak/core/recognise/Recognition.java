@@ -1,5 +1,6 @@
 package org.mendak.core.recognise;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
@@ -7,19 +8,65 @@ import java.util.Map;
  * What was recognised in a text. Positions are UTF-16 units of the text as submitted, from 0, ends exclusive.
  *
  * @param codes every code that was read, in the order of the text
- * @param candidates the plausible known errors, most probable first; empty if there is none
+ * @param candidates the known errors that the text resembles, most probable first, guesses among them; empty if there is none
  */
 public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
 
     /** From this probability on a candidate counts as recognised. */
     public static final double RECOGNISED = 0.85;
 
-    /** Below this probability a candidate is not shown. */
+    /** Below this probability a candidate is a guess. */
     public static final double PERHAPS = 0.35;
+
+    /** Below this probability a text does not resemble it at all. */
+    static final double RESEMBLES = 0.0005;
+
+    /** A guess this many times less likely than the best one helps nobody. */
+    private static final double FAR = 200;
+
+    /** Candidates that a reader can take in, guesses included. */
+    private static final int MOST_WITH_GUESSES = 5;
+
+    /** How sure it is. */
+    public enum Band {
+        RECOGNISED,
+        PERHAPS,
+        /** Likelier than the rest, and no more. */
+        GUESS;
+
+        static Band of(double probability) {
+            return probability >= Recognition.RECOGNISED
+                    ? RECOGNISED
+                    : probability >= Recognition.PERHAPS ? PERHAPS : GUESS;
+        }
+    }
 
     public Recognition {
         codes = List.copyOf(codes);
         candidates = List.copyOf(candidates);
+    }
+
+    /**
+     * Those of candidates that help somebody who has to choose: all that are recognised or likely; beside them, as long as none is
+     * recognised, guesses up to five in all.
+     *
+     * @param all the likeliest first
+     */
+    public static List<Candidate> shown(List<Candidate> all) {
+        if (all.isEmpty()) {
+            return all;
+        }
+        Candidate best = all.get(0);
+        List<Candidate> shown = new ArrayList<>();
+        for (Candidate c : all) {
+            boolean guess = !best.recognised()
+                    && shown.size() < MOST_WITH_GUESSES
+                    && c.probability() >= best.probability() / FAR;
+            if (c.band() != Band.GUESS || guess) {
+                shown.add(c);
+            }
+        }
+        return List.copyOf(shown);
     }
 
     /**
@@ -36,9 +83,14 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
             captures = Map.copyOf(captures);
         }
 
+        /** How sure it is. */
+        public Band band() {
+            return Band.of(probability);
+        }
+
         /** Whether the probability is high enough to say so without "perhaps". */
         public boolean recognised() {
-            return probability >= RECOGNISED;
+            return band() == Band.RECOGNISED;
         }
     }
 
@@ -48,6 +100,8 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         MESSAGE,
         /** Words of a message that stand in order, without the whole message. */
         WORDS,
+        /** A word that the error has too, in its message or in what else it says of itself. */
+        TOLD,
         SUPPORTING,
         SYMPTOM,
         /** A captured value; the reason's text is its name. */

@@ -43,22 +43,26 @@ final class Segment {
     private float[] weights;
     private final float[] weightOf;
     private final int signatures;
+    final Sayings sayings;
+    final SaidCodes saidCodes;
 
     /**
      * Indexes these known errors. Linear in the length of their signatures.
      *
+     * @param products what is said of a product, by its name
      * @param beside the rest of the library, whose words count for how rare a word is; null if there is none
      */
-    Segment(Collection<KnownError> errors, Segment beside) {
+    Segment(Collection<KnownError> errors, Map<String, String> products, Segment beside) {
         List<int[]> words = new ArrayList<>();
         List<Entry> raw = new ArrayList<>();
         for (KnownError e : errors) {
             for (Signature s : e.signatures()) {
                 if (s.kind() == Signature.Kind.CODE) {
-                    List<KnownError> owners =
-                            byCode.computeIfAbsent(CodeReader.keyOfSignature(s.text()), k -> new ArrayList<>(1));
-                    if (!owners.contains(e)) {
-                        owners.add(e);
+                    for (String key : CodeReader.keysOfSignature(s.text())) {
+                        List<KnownError> owners = byCode.computeIfAbsent(key, k -> new ArrayList<>(1));
+                        if (!owners.contains(e)) {
+                            owners.add(e);
+                        }
                     }
                 } else {
                     raw.add(read(e, s));
@@ -78,6 +82,8 @@ final class Segment {
             weightOf[entries.size()] = (float) Math.max(0.1, weight);
             entries.add(new Entry(e.error(), e.signature(), e.template(), e.words(), e.holes(), weight));
         }
+        saidCodes = new SaidCodes(errors);
+        sayings = new Sayings(errors, entries, products, beside == null ? null : beside.sayings);
     }
 
     private Entry read(KnownError error, Signature signature) {

@@ -1,37 +1,56 @@
 package org.mendak.core.recognise;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.mendak.core.language.ProductRange;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.Signature;
 
-/** What to ask when several known errors are nearly as likely: what one of them has and the others have not. */
+/**
+ * What to ask when several known errors are about as likely: the one question whose answer saves most keys on the way to the right
+ * case, if it saves more than the key that it costs.
+ *
+ * <p>The keys are those of the taking-in page: one opens a candidate; a wrong one costs {@value #WRONG} more, which are saying that
+ * it is another error, choosing that, and confirming it. Before anything is asked, candidates are tried in their order.
+ */
 public final class Separation {
 
-    /** Candidates within these odds of the first are close. */
-    private static final double CLOSE = 0.25;
+    static final int WRONG = 3;
 
-    private static final int MOST_ANSWERS = 5;
+    /** What an answer takes from those that it speaks against, as a factor of their probability. */
+    private static final double AGAINST = 0.15;
+
+    /** Keys that a question must save beyond its own. */
+    private static final double WORTH_ASKING = 0.1;
+
+    private static final int MOST_ANSWERS = 4;
+    private static final int MOST_CANDIDATES = 5;
 
     /** What is asked for. */
     public enum Kind {
         CODE,
         PRODUCT,
         PHASE,
-        /** The authors' own remark on what tells them apart. */
+        /** Whether it also says a word; the answer for no has no value. */
+        WORD,
+        /** The authors' own remark on what tells them apart: to be read, not answered. */
         REMARK
     }
 
     /**
      * An answer.
      *
-     * @param value what to enter: a code, a product, a phase; the remark itself
+     * @param value what it says: a code, a product, a phase, a word; empty for no; the remark itself
      * @param favours keys of the known errors that it speaks for
      */
     public record Answer(String value, List<String> favours) {
@@ -40,98 +59,186 @@ public final class Separation {
         }
     }
 
-    /** Something to ask, with the answers that separate. */
-    public record Ask(Kind kind, List<Answer> answers) {
+    /**
+     * Something to ask, with the answers that separate.
+     *
+     * @param saves how many keys it saves on average, its own counted; 0 for a remark
+     */
+    public record Ask(Kind kind, List<Answer> answers, double saves) {
         public Ask {
             answers = List.copyOf(answers);
         }
     }
 
-    private Separation() {}
+    private final Recogniser.Query query;
+    private final List<KnownError> close = new ArrayList<>();
+    private final List<Double> chances = new ArrayList<>();
+    private Ask best;
+
+    private Separation(Recogniser.Query query, Recognition found, Map<String, KnownError> errors) {
+        this.query = query;
+        double sum = 0;
+        for (Recognition.Candidate c : found.candidates()) {
+            KnownError e = errors.get(c.error());
+            if (e != null && close.size() < MOST_CANDIDATES) {
+                close.add(e);
+                chances.add(c.probability());
+                sum += c.probability();
+            }
+        }
+        double all = sum;
+        chances.replaceAll(p -> p / all);
+    }
 
     /**
-     * What would separate the close candidates; empty if the first is clear or nothing separates them.
+     * The question to ask, if any is worth it, and the authors' remarks on what tells the candidates apart.
      *
-     * @param candidates the likeliest first
+     * @param found what is shown, the likeliest first
      * @param errors the known errors by key
      */
     public static List<Ask> of(Recogniser.Query query, Recognition found, Map<String, KnownError> errors) {
-        List<KnownError> close = close(found.candidates(), errors);
-        if (close.size() < 2) {
+        Separation s = new Separation(query, found, errors);
+        if (s.close.size() < 2) {
             return List.of();
         }
-        List<Ask> asks = new ArrayList<>();
         if (found.codes().stream().allMatch(CodeHit::isBare)) {
-            add(
-                    asks,
-                    Kind.CODE,
-                    close,
-                    e -> e.signatures().stream()
-                            .filter(s -> s.kind() == Signature.Kind.CODE)
-                            .map(Signature::text)
-                            .limit(1)
-                            .toList());
+            s.consider(Kind.CODE, s::codes);
         }
         if (query.product() == null || query.product().isBlank()) {
-            add(
-                    asks,
+            s.consider(
                     Kind.PRODUCT,
-                    close,
                     e -> e.products().stream()
                             .map(ProductRange::product)
                             .distinct()
                             .toList());
         }
         if (query.phase() == null) {
-            add(
-                    asks,
-                    Kind.PHASE,
-                    close,
-                    e -> e.phases().stream().map(Phase::word).toList());
+            s.consider(Kind.PHASE, e -> e.phases().stream().map(Phase::word).toList());
         }
-        Set<String> titles = new LinkedHashSet<>();
-        close.forEach(e -> titles.add(e.title()));
-        add(
-                asks,
-                Kind.REMARK,
-                close,
-                e -> e.confusions().stream()
-                        .filter(text -> titles.stream().anyMatch(t -> !t.equals(e.title()) && text.contains(t)))
-                        .toList());
+        s.words();
+        List<Ask> asks = new ArrayList<>();
+        if (s.best != null && s.best.saves() >= WORTH_ASKING) {
+            asks.add(s.best);
+        }
+        s.remarks().ifPresent(asks::add);
         return asks;
     }
 
-    private static List<KnownError> close(List<Recognition.Candidate> candidates, Map<String, KnownError> errors) {
-        List<KnownError> close = new ArrayList<>();
-        for (Recognition.Candidate c : candidates) {
-            if (c.probability() >= candidates.get(0).probability() * CLOSE && errors.containsKey(c.error())) {
-                close.add(errors.get(c.error()));
-            }
+    /** Keys to the right case, tried in their order, if these are the chances. */
+    private static double keys(List<Double> chances) {
+        List<Double> order =
+                chances.stream().sorted((a, b) -> Double.compare(b, a)).toList();
+        double sum = 0;
+        double keys = 0;
+        for (int i = 0; i < order.size(); i++) {
+            sum += order.get(i);
+            keys += order.get(i) * (1 + WRONG * i);
         }
-        return close.size() > MOST_ANSWERS ? close.subList(0, MOST_ANSWERS) : close;
+        return sum == 0 ? 0 : keys / sum;
     }
 
-    private interface Has {
-        List<String> of(KnownError e);
+    private List<String> codes(KnownError e) {
+        return e.signatures().stream()
+                .filter(x -> x.kind() == Signature.Kind.CODE)
+                .map(Signature::text)
+                .limit(1)
+                .toList();
     }
 
-    /** Adds a question if its answers speak for different errors. */
-    private static void add(List<Ask> asks, Kind kind, List<KnownError> close, Has has) {
+    /** Takes a question into account; an error without a value fits every answer. */
+    private void consider(Kind kind, Function<KnownError, List<String>> has) {
         Map<String, List<String>> favours = new LinkedHashMap<>();
         for (KnownError e : close) {
-            for (String value : has.of(e)) {
+            for (String value : has.apply(e)) {
                 favours.computeIfAbsent(value, k -> new ArrayList<>()).add(e.key());
             }
         }
-        favours.values().removeIf(f -> f.size() == close.size());
-        if (favours.isEmpty()) {
+        if (favours.size() < 2 || favours.size() > MOST_ANSWERS) {
             return;
         }
-        asks.add(new Ask(
+        weigh(
                 kind,
                 favours.entrySet().stream()
-                        .limit(MOST_ANSWERS)
                         .map(f -> new Answer(f.getKey(), f.getValue()))
-                        .toList()));
+                        .toList());
     }
+
+    private void weigh(Kind kind, List<Answer> answers) {
+        Set<String> any = answers.stream().flatMap(a -> a.favours().stream()).collect(Collectors.toSet());
+        double after = 0;
+        for (Answer a : answers) {
+            double share = 0;
+            List<Double> then = new ArrayList<>();
+            for (int i = 0; i < close.size(); i++) {
+                String key = close.get(i).key();
+                long of =
+                        answers.stream().filter(x -> x.favours().contains(key)).count();
+                boolean fits = a.favours().contains(key) || !any.contains(key);
+                share += !any.contains(key)
+                        ? chances.get(i) / answers.size()
+                        : a.favours().contains(key) ? chances.get(i) / of : 0;
+                then.add(chances.get(i) * (fits ? 1 : AGAINST));
+            }
+            after += share * keys(then);
+        }
+        double saves = keys(chances) - 1 - after;
+        if (best == null || saves > best.saves()) {
+            best = new Ask(kind, answers, saves);
+        }
+    }
+
+    /** Words that some of the messages have, and the text has not, nor anything like it. */
+    private void words() {
+        Set<String> said = stems(query.text());
+        query.denied().forEach(w -> said.addAll(stems(w)));
+        Map<String, List<String>> with = new LinkedHashMap<>();
+        Map<String, String> names = new HashMap<>();
+        for (KnownError e : close) {
+            Set<String> own = new LinkedHashSet<>();
+            e.signatures().stream()
+                    .filter(s -> s.kind() == Signature.Kind.MESSAGE || s.kind() == Signature.Kind.SYMPTOM)
+                    .forEach(s -> own.addAll(SpokenWords.of(
+                            s.template() == null ? s.text() : s.template().literals())));
+            Set<String> seen = new HashSet<>();
+            for (String w : own) {
+                if (w.length() > 2
+                        && !EverydayWords.ALL.contains(w)
+                        && !said.contains(Words.stem(w))
+                        && seen.add(Words.stem(w))) {
+                    String shown = names.computeIfAbsent(Words.stem(w), k -> w);
+                    with.computeIfAbsent(shown, k -> new ArrayList<>()).add(e.key());
+                }
+            }
+        }
+        with.forEach((word, keys) -> {
+            List<String> without = close.stream()
+                    .map(KnownError::key)
+                    .filter(k -> !keys.contains(k))
+                    .toList();
+            if (!without.isEmpty()) {
+                weigh(Kind.WORD, List.of(new Answer(word, keys), new Answer("", without)));
+            }
+        });
+    }
+
+    private static Set<String> stems(String text) {
+        return SpokenWords.of(text).stream().map(Words::stem).collect(Collectors.toCollection(HashSet::new));
+    }
+
+    private Optional<Ask> remarks() {
+        Set<String> titles = close.stream().map(KnownError::title).collect(Collectors.toSet());
+        List<Answer> remarks = new ArrayList<>();
+        for (KnownError e : close) {
+            e.confusions().stream()
+                    .filter(text -> titles.stream().anyMatch(t -> !t.equals(e.title()) && text.contains(t)))
+                    .limit(1)
+                    .forEach(text -> remarks.add(new Answer(text, List.of(e.key()))));
+        }
+        return remarks.isEmpty() || chances.get(0) > MOST_SURE
+                ? Optional.empty()
+                : Optional.of(new Ask(Kind.REMARK, remarks, 0));
+    }
+
+    /** The share of the first from which on no remark is needed. */
+    private static final double MOST_SURE = 0.8;
 }

@@ -37,6 +37,13 @@ final class Suspect {
     /** How much better it explains the text than the best of the others, in nats; negative if worse. */
     double margin;
 
+    /** Codes of it that were said, not written. */
+    final List<SaidCodes.Said> saidCodes = new ArrayList<>();
+    /** How the text speaks of it in other words; null if it was not found so. */
+    Sayings.Said said;
+    /** How much more the text shares with it than with the best of the others, as a part of the best. */
+    double saidAhead;
+
     double score;
     double probability;
 
@@ -96,13 +103,33 @@ final class Suspect {
             f[Features.CODE_AND_WORDS] = codes.isEmpty() ? 0 : 1;
         }
         f[Features.SOME] = 1;
-        f[Features.SIZE] = Math.log(signatures + 1.0) / 10;
+        f[Features.SIZE] = Features.size(signatures);
         f[Features.EXACT] = exact ? 1 : 0;
         f[Features.EXACT_LONG] = exact ? Math.min(1, literalCharacters / 30.0) : 0;
         f[Features.LITERAL] = exact ? Math.log1p(literalCharacters) : 0;
         f[Features.CODE] = strong ? 1 : 0;
         f[Features.MARGIN] = Math.max(-3, Math.min(3, margin / 5));
         f[Features.OTHER_CODE] = otherCode ? 1 : 0;
+        for (SaidCodes.Said c : saidCodes) {
+            int which = c.letters() ? Features.CODE_SAID : Features.NUMBER_SAID;
+            f[which] = Math.max(f[which], c.strength());
+            f[Features.SAID_ALONE] = Math.max(f[Features.SAID_ALONE], c.strength() * c.ofText());
+        }
+        if (said != null) {
+            f[Features.TOLD] = Math.log1p(said.shared()) / 5;
+            f[Features.TOLD_OF_TEXT] = said.ofText();
+            f[Features.TOLD_OF_MESSAGE] = said.ofMessage();
+            f[Features.TOLD_AHEAD] = saidAhead;
+            f[Features.TOLD_IN_ALL] = Math.min(10, said.shared() / 50);
+            if (said.laid() != null) {
+                f[Features.WORDS_MET] = Math.min(10, said.laid().matched() / 10);
+                f[Features.MESSAGE_MET] = said.laid().part();
+                f[Features.UNLIKE] = Math.min(4, said.laid().unlike() / 10);
+                f[Features.NEIGHBOURS_MET] = Math.min(8, said.laid().pairs()) / 4.0;
+            }
+            f[Features.EVERYDAY] = said.text().everyday();
+            f[Features.TEXT_WORDS] = Math.log1p(said.text().words()) / 4;
+        }
         return f;
     }
 }

@@ -37,6 +37,25 @@ final class TextWords {
         }
     }
 
+    /** Lines and words up to which a text is taken as a whole. */
+    private static final int SHORT_LINES = 12;
+
+    private static final int SHORT_WORDS = 300;
+
+    /** Whether it is a console screen or a part of a log, rather than something that somebody says. */
+    boolean isLong() {
+        return lines.size() > SHORT_LINES || words.size() > SHORT_WORDS;
+    }
+
+    String raw() {
+        return raw;
+    }
+
+    /** The words as people speak them. */
+    SpokenWords.Text spoken() {
+        return SpokenWords.of(raw, words);
+    }
+
     private void grow() {
         if (words.size() > lineOf.length) {
             int size = Math.max(words.size(), lineOf.length * 2);

@@ -84,7 +84,7 @@ public final class Together {
             Set<String> pointing,
             Map<String, Integer> latest) {
         return all.stream()
-                .filter(c -> !pointing.contains(c.error()))
+                .filter(c -> c.band() != Recognition.Band.GUESS && !pointing.contains(c.error()))
                 .filter(c -> latest.get(c.error()) >= latest.get(pointer.error()))
                 .findFirst()
                 .orElse(null);

@@ -71,12 +71,16 @@ final class ErrorReview {
         }
     }
 
+    /** Recognises it by its signatures alone: what else it says of itself proves nothing about them. */
+    private Recogniser bySignatures() {
+        return Recogniser.of(List.of(KnownError.recognisedBy(error.key(), error.phases(), error.signatures())));
+    }
+
     private void samples() {
-        Recogniser own = Recogniser.of(List.of(error));
+        Recogniser own = bySignatures();
         for (KnownError.Sample s : error.samples()) {
-            if (own.recognise(new Recogniser.Query(s.text(), null, null, null))
-                    .candidates()
-                    .isEmpty()) {
+            if (own.recognise(new Recogniser.Query(s.text(), null, null, null)).candidates().stream()
+                    .allMatch(c -> c.band() == Recognition.Band.GUESS)) {
                 found.warning(
                         s.line(),
                         "no signature of this error matches this sample",
@@ -127,7 +131,7 @@ final class ErrorReview {
 
     /** A signature that another error's sample satisfies would swallow that one's cases. */
     private void othersSamples() {
-        Recogniser own = Recogniser.of(List.of(error));
+        Recogniser own = bySignatures();
         int budget = MOST_SAMPLES;
         for (KnownError other : shelf.errors().values()) {
             if (other.key().equals(error.key()) || !meetsIn(other) || isTold(other) || budget <= 0) {

@@ -101,7 +101,7 @@ class TogetherTest {
     void aChangedLibraryIsRecognisedAsOneBuiltAnew() {
         KnownError changed = error("reason", List.of(), "tide table {table:word} is upside down");
         Recogniser before = Recogniser.of(List.of(POINTER, REASON));
-        Recogniser after = before.with(List.of(changed, LAUNCH));
+        Recogniser after = before.with(List.of(changed, LAUNCH), java.util.Map.of());
         assertThat(after.behind()).isPositive();
         for (String text : List.of(
                 "tide table T9 is upside down",

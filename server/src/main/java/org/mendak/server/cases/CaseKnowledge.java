@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.mendak.core.language.Facts;
@@ -81,7 +82,7 @@ class CaseKnowledge {
         Phase phase = c.phase() == null ? null : Phase.named(c.phase()).orElse(null);
         return recognition.together(texts, c.product(), c.productVersion(), phase).stream()
                 .map(x -> new CaseViews.Suspected(
-                        x.error(), x.title(), x.probability(), x.recognised() ? "recognised" : "perhaps"))
+                        x.error(), x.title(), x.probability(), x.band().name().toLowerCase(Locale.ROOT)))
                 .toList();
     }
 

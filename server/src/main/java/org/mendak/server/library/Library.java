@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -51,6 +52,12 @@ public record Library(
     /** The known errors that can be recognised. */
     public Collection<KnownError> recognisable() {
         return errors.values().stream().filter(e -> !e.firstAid()).toList();
+    }
+
+    /** What is said of each product, by its name. */
+    public Map<String, String> products() {
+        return vocabulary.products().stream()
+                .collect(Collectors.toMap(Vocabulary.Product::name, Vocabulary.Product::about, (a, b) -> a));
     }
 
     /** The keys of an error's fixes and of the fixes that those run as parts. */

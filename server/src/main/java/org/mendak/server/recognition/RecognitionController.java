@@ -20,7 +20,13 @@ import org.springframework.web.bind.annotation.RestController;
 class RecognitionController {
 
     @Asked
-    record Request(String text, String product, String productVersion, String phase, Map<String, String> facts) {}
+    record Request(
+            String text,
+            String product,
+            String productVersion,
+            String phase,
+            Map<String, String> facts,
+            @OrNull List<String> denied) {}
 
     record Code(String raw, String canonical, String kind, String explained, List<Integer> span) {}
 
@@ -38,8 +44,11 @@ class RecognitionController {
     /** An answer, and the known errors that it speaks for. */
     record Favours(String value, List<String> favours) {}
 
-    /** What would separate close candidates: a code, product or phase to enter, or the authors' remark. */
-    record Ask(String kind, List<Favours> answers) {}
+    /**
+     * What would separate close candidates: a code, product or phase to enter, a word that it says or (an empty value) does not say,
+     * or the authors' remark.
+     */
+    record Ask(String kind, List<Favours> answers, double saves) {}
 
     /** Something that is masked before the text is stored. */
     record Secret(String kind, List<Integer> span) {}
@@ -53,6 +62,9 @@ class RecognitionController {
             List<Secret> secrets,
             @OrNull FirstAid firstAid,
             long micros) {}
+
+    private static final int MOST_DENIED = 20;
+    private static final int LONGEST_DENIED = 64;
 
     private final RecognitionService recognition;
 
@@ -68,7 +80,7 @@ class RecognitionController {
         Phase phase = phase(body.phase());
         long start = System.nanoTime();
         RecognitionService.Answer answer =
-                recognition.answer(body.text(), body.product(), body.productVersion(), phase);
+                recognition.answer(body.text(), body.product(), body.productVersion(), phase, denied(body.denied()));
         Recognition r = answer.recognition();
         long micros = (System.nanoTime() - start) / 1_000;
         FirstAid aid = body.product() == null || body.product().isBlank()
@@ -88,13 +100,25 @@ class RecognitionController {
                                 lower(a.kind()),
                                 a.answers().stream()
                                         .map(x -> new Favours(x.value(), x.favours()))
-                                        .toList()))
+                                        .toList(),
+                                a.saves()))
                         .toList(),
                 SecretFinder.find(body.text()).stream()
                         .map(x -> new Secret(lower(x.kind()), List.of(x.from(), x.to())))
                         .toList(),
                 aid,
                 micros);
+    }
+
+    private static List<String> denied(List<String> words) {
+        if (words == null) {
+            return List.of();
+        }
+        if (words.size() > MOST_DENIED || words.stream().anyMatch(w -> w == null || w.length() > LONGEST_DENIED)) {
+            throw Refusal.invalid(
+                    "\"denied\" has at most " + MOST_DENIED + " words of at most " + LONGEST_DENIED + " characters.");
+        }
+        return words;
     }
 
     private static Phase phase(String word) {
@@ -111,7 +135,7 @@ class RecognitionController {
                 c.error(),
                 c.title(),
                 c.probability(),
-                c.recognised() ? "recognised" : "perhaps",
+                lower(c.band()),
                 c.reasons().stream()
                         .map(x -> new Reason(
                                 lower(x.kind()), x.text(), x.from() < 0 ? List.of() : List.of(x.from(), x.to())))

@@ -41,36 +41,40 @@ public class RecognitionService {
     RecognitionService(LibraryService library, ObjectProvider<Met> met) {
         this.library = library;
         this.met = met;
-        this.recogniser = Recogniser.of(library.library().recognisable());
+        this.recogniser = Recogniser.of(
+                library.library().recognisable(), library.library().products());
     }
 
     /** Puts what changed beside the large index at once; builds a new one in the background when that has grown. */
     @EventListener
     synchronized void changed(LibraryChanged event) {
-        recogniser = recogniser.with(event.library().recognisable());
+        recogniser =
+                recogniser.with(event.library().recognisable(), event.library().products());
         if (recogniser.behind() >= MERGE_FROM) {
             merging.execute(this::merge);
         }
     }
 
     private void merge() {
-        Recogniser fresh = Recogniser.of(library.library().recognisable());
+        Recogniser fresh = Recogniser.of(
+                library.library().recognisable(), library.library().products());
         synchronized (this) {
-            recogniser = fresh.with(library.library().recognisable());
+            recogniser = fresh.with(
+                    library.library().recognisable(), library.library().products());
         }
     }
 
     /** What is recognised in a text. */
     public Recognition recognise(String text, String product, String version, Phase phase) {
-        return recogniser.recognise(query(text, product, version, phase));
+        return recogniser.recognise(query(text, product, version, phase, List.of()));
     }
 
     /** What is recognised in a text, and what would separate candidates that are close. */
-    Answer answer(String text, String product, String version, Phase phase) {
-        Recogniser.Query q = query(text, product, version, phase);
+    Answer answer(String text, String product, String version, Phase phase, List<String> denied) {
+        Recogniser.Query q = query(text, product, version, phase, denied);
         Recognition r = recogniser.recognise(q);
         Map<String, KnownError> errors = library.library().errors();
-        Recognition ordered = new Recognition(r.codes(), Together.of(List.of(r), errors));
+        Recognition ordered = new Recognition(r.codes(), Recognition.shown(Together.of(List.of(r), errors)));
         return new Answer(ordered, Separation.of(q, ordered, errors));
     }
 
@@ -80,17 +84,17 @@ public class RecognitionService {
     /** What several texts of a case say together, the likeliest first. */
     public List<Recognition.Candidate> together(List<String> texts, String product, String version, Phase phase) {
         List<Recognition> each = texts.stream()
-                .map(t -> recogniser.recognise(query(t, product, version, phase)))
+                .map(t -> recogniser.recognise(query(t, product, version, phase, List.of())))
                 .toList();
-        return Together.of(each, library.library().errors());
+        return Recognition.shown(Together.of(each, library.library().errors()));
     }
 
-    private Recogniser.Query query(String text, String product, String version, Phase phase) {
+    private Recogniser.Query query(String text, String product, String version, Phase phase, List<String> denied) {
         if (text.length() > Limits.TEXT) {
             throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }
         Met m = met.getIfAvailable();
-        return new Recogniser.Query(text, product, version, phase, m == null ? Prior.NONE : m.prior());
+        return new Recogniser.Query(text, product, version, phase, m == null ? Prior.NONE : m.prior(), denied);
     }
 
     /** A scan of one log for what the published library knows. */
