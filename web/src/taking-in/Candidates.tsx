@@ -56,7 +56,7 @@ export function CandidateCard(p: {
   onOpen: () => void;
 }) {
   const { data: plan } = useQuery(errorPlanQuery(p.c.error, p.version));
-  const values = Object.entries(p.c.captures);
+  const values = p.c.band === "guess" ? [] : Object.entries(p.c.captures);
   const band = words.takingIn.bands[p.c.band] ?? p.c.band;
   return (
     <button type="button" className={`candidate ${p.c.band}${p.chosen ? " chosen" : ""}`} onClick={p.onOpen}>
@@ -64,7 +64,9 @@ export function CandidateCard(p: {
       <span className="candidate-body">
         <b>{p.c.title}</b>
         <span className="soft">
-          {[band, words.takingIn.reasons(reasonWords(p.c))].filter(Boolean).join(": ")}
+          {[p.c.band === "guess" ? "" : band, words.takingIn.reasons(reasonWords(p.c))]
+            .filter(Boolean)
+            .join(": ")}
         </span>
         {values.length > 0 && (
           <span className="captures mono">

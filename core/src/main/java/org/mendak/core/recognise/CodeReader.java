@@ -248,7 +248,8 @@ final class CodeReader {
 
     private boolean isSymbolic(String w) {
         if (known.test(CodeHit.keyOf(w))) {
-            return w.chars().anyMatch(Character::isDigit) || w.indexOf('_') > 0;
+            boolean letters = w.chars().anyMatch(Character::isLetter);
+            return letters && (w.chars().anyMatch(Character::isDigit) || w.indexOf('_') > 0);
         }
         boolean upper = w.equals(w.toUpperCase(Locale.ROOT));
         if (!upper || !Character.isLetter(w.charAt(0))) {

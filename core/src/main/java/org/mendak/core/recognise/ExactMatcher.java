@@ -20,8 +20,6 @@ final class ExactMatcher {
     record Match(List<Piece> pieces, Map<String, String> values) {}
 
     private static final int BUDGET = 4_000;
-    private static final String CLOSING = ".,;:!?)]}<>|";
-
     private final PreparedText text;
     private final List<ExactTemplate.Part> parts;
     /** Whether what is left out of a literal's edges must be left out of the text there too. */
@@ -84,7 +82,12 @@ final class ExactMatcher {
             return false;
         }
         int from = at - 1; // what parts the value from the literal is no part of it
-        while (from > 0 && at - from < h.type().longest() && !breaks(from - 1, h.type())) {
+        int marked = holdsBlanks(h.type()) ? ValueEnds.opening(text.raw, text.places[from] + 1) : -1;
+        int start = marked < 0 && isName(h.type()) ? pathStart(at) : marked < 0 ? -1 : squeezedBehind(marked, at);
+        if (start >= 0) {
+            return at - start <= h.type().longest() && capture(h, start, at) && rest(2, at, first);
+        }
+        while (from > 0 && at - from < h.type().longest() && !startsBehind(from - 1, h.type())) {
             from--;
         }
         if (h.type() == ValueType.TEXT) {
@@ -94,6 +97,27 @@ final class ExactMatcher {
             return false;
         }
         return rest(2, at, first);
+    }
+
+    /** Before a message's first word nothing tells where a name with blanks begins: it is the last run without one. */
+    private boolean startsBehind(int i, ValueType type) {
+        return breaks(i, isName(type) ? ValueType.WORD : type);
+    }
+
+    private int pathStart(int at) {
+        int end = text.places[at - 1] + 1;
+        int line = Math.max(text.places[0], text.raw.lastIndexOf('\n', text.places[at - 1]) + 1);
+        int start = ValueEnds.pathStart(text.raw, line, end);
+        return start < 0 ? -1 : squeezedBehind(start - 1, at);
+    }
+
+    /** The first squeezed place behind a raw one, before another squeezed one. */
+    private int squeezedBehind(int raw, int before) {
+        int i = before - 1;
+        while (i > 0 && text.places[i - 1] > raw) {
+            i--;
+        }
+        return i;
     }
 
     /** "stager: sync: list.dat": programs put their names before a message, so the value is what stands behind the last of them. */
@@ -131,7 +155,16 @@ final class ExactMatcher {
         if (broken) {
             return !text.wrapsBehind(i);
         }
-        return blank && type != ValueType.TEXT && type != ValueType.LIST;
+        return blank && (!holdsBlanks(type) || isName(type) && ValueEnds.proseFollows(text.raw, from - 1, to));
+    }
+
+    private static boolean holdsBlanks(ValueType type) {
+        return type == ValueType.TEXT || type == ValueType.LIST || isName(type);
+    }
+
+    /** Paths and names of files have blanks in them, and are followed by prose. */
+    private static boolean isName(ValueType type) {
+        return type == ValueType.PATH || type == ValueType.FILE;
     }
 
     /** A literal must not begin or end in the middle of a longer word of the raw text. */
@@ -231,6 +264,10 @@ final class ExactMatcher {
         if (at >= text.places.length) {
             return false;
         }
+        int closing = holdsBlanks(h.type()) ? ValueEnds.closing(text.raw, text.places[at]) : -1;
+        if (closing >= 0) {
+            return lastMarked(h, at, closing);
+        }
         int end = at + 1;
         while (end < text.places.length && end - at < h.type().longest() && !breaks(end - 1, h.type())) {
             end++;
@@ -238,10 +275,21 @@ final class ExactMatcher {
         if (unitMayFollow(h.type())) {
             end = withUnit(h, at, end);
         }
-        while (end > at && CLOSING.indexOf(text.squeezed.charAt(end - 1)) >= 0) {
+        while (end > at && ValueEnds.isBehind(text.squeezed, at, end - 1)) {
             end--;
         }
         return end > at && capture(h, at, end);
+    }
+
+    /** A value in quotation marks at the template's end: what stands between them. */
+    private boolean lastMarked(Template.Placeholder h, int at, int closing) {
+        int end = at + 1;
+        while (end < text.places.length
+                && text.places[end] < closing
+                && end - at < h.type().longest()) {
+            end++;
+        }
+        return capture(h, at, end);
     }
 
     private static boolean unitMayFollow(ValueType type) {
@@ -255,7 +303,7 @@ final class ExactMatcher {
             next++;
         }
         int bare = next;
-        while (bare > end && CLOSING.indexOf(text.squeezed.charAt(bare - 1)) >= 0) {
+        while (bare > end && ValueEnds.isBehind(text.squeezed, at, bare - 1)) {
             bare--;
         }
         return bare > end && h.type().fits(text.value(at, bare, h.type())) ? bare : end;

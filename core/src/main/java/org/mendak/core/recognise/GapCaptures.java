@@ -13,7 +13,6 @@ import org.mendak.core.language.Template;
 final class GapCaptures {
 
     private static final String LOOSE = " \t\r\n\"'`\u2018\u2019\u201c\u201d\u00ab\u00bb";
-    private static final String CLOSING = ".,;:!?)]}<>|";
 
     /** Words within which a misspelt one is looked for. */
     private static final int NEAR = 12;
@@ -154,7 +153,7 @@ final class GapCaptures {
     /** Where a value at a message's end ends: before closing punctuation and quotation marks. */
     private int bare(int from, int to) {
         int end = to;
-        while (end > from && (LOOSE.indexOf(raw.charAt(end - 1)) >= 0 || CLOSING.indexOf(raw.charAt(end - 1)) >= 0)) {
+        while (end > from && (LOOSE.indexOf(raw.charAt(end - 1)) >= 0 || ValueEnds.isBehind(raw, from, end - 1))) {
             end--;
         }
         return end;
@@ -194,7 +193,7 @@ final class GapCaptures {
             return;
         }
         int bare = b;
-        while (bare > a && CLOSING.indexOf(raw.charAt(bare - 1)) >= 0) {
+        while (bare > a && ValueEnds.isBehind(raw, a, bare - 1)) {
             bare--;
         }
         if (fits(h, a, bare)) {
@@ -221,7 +220,7 @@ final class GapCaptures {
                 }
                 at = b + 1;
             }
-            while (b > a && (CLOSING.indexOf(raw.charAt(b - 1)) >= 0 || LOOSE.indexOf(raw.charAt(b - 1)) >= 0)) {
+            while (b > a && (ValueEnds.isBehind(raw, a, b - 1) || LOOSE.indexOf(raw.charAt(b - 1)) >= 0)) {
                 b--;
             }
             if (fits(h, a, b)) {

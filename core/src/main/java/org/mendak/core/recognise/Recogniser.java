@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -26,6 +27,7 @@ public final class Recogniser {
 
     private static final double RESEMBLES_SOMETHING = 0.03;
     private static final double LARGE = 1_000;
+    private static final double RESEMBLE_TOGETHER = 0.3;
 
     /** Candidates that are too few for one of them to be far ahead. */
     private static final int FEW = 10;
@@ -157,7 +159,7 @@ public final class Recogniser {
         List<CodeHit> codes = codes(query.text());
         TextWords words = new TextWords(query.text());
         List<Suspect> suspects = suspects(query, codes, words);
-        if (suspects.isEmpty() || suspects.get(0).probability < least()) {
+        if (!resemblesSomething(suspects)) {
             return new Recognition(codes, List.of());
         }
         List<Suspect> resembled = suspects.stream()
@@ -165,30 +167,40 @@ public final class Recogniser {
                 .limit(MOST_CANDIDATES)
                 .toList();
         resembled.stream().limit(MOST_TOLD).forEach(s -> Evidences.told(s, query.text(), words));
+        List<CodeHit> all = new ArrayList<>(codes);
+        suspects.get(0).saidCodes.stream()
+                .map(SaidCodes.Said::hit)
+                .filter(hit -> all.stream().noneMatch(c -> c.from() < hit.to() && hit.from() < c.to()))
+                .forEach(all::add);
+        all.sort(Comparator.comparingInt(CodeHit::from));
         return new Recognition(
-                codes, resembled.stream().map(Recogniser::candidate).toList());
+                all, resembled.stream().map(Recogniser::candidate).toList());
     }
 
-    /** Less probable than this, and the text resembles nothing; in a large library the same chance is spread over more. */
-    private double least() {
-        return RESEMBLES_SOMETHING * Math.min(1, Math.sqrt(LARGE / Math.max(1, signatures())));
+    /**
+     * Whether one is likely enough, or all together are: the beginning of a message that many begin with. In a large library the same
+     * chance is spread over more.
+     */
+    private boolean resemblesSomething(List<Suspect> suspects) {
+        double least = RESEMBLES_SOMETHING * Math.min(1, Math.sqrt(LARGE / Math.max(1, signatures())));
+        double all = suspects.stream().mapToDouble(s -> s.probability).sum();
+        return !suspects.isEmpty() && (suspects.get(0).probability >= least || all >= RESEMBLE_TOGETHER);
     }
 
-    /** A guess has no values, and no reasons that any text would give. */
+    /** Small words give a candidate away only where the whole message stands. */
     private static Recognition.Candidate candidate(Suspect s) {
-        boolean guess = s.probability < Recognition.PERHAPS;
+        boolean sure = s.probability >= Recognition.RECOGNISED;
         return new Recognition.Candidate(
                 s.error.key(),
                 s.error.title(),
                 s.probability,
-                guess ? s.reasons.stream().filter(Recogniser::says).toList() : s.reasons,
-                guess ? Map.of() : s.captures);
+                sure ? s.reasons : s.reasons.stream().filter(Recogniser::says).toList(),
+                s.captures);
     }
 
     private static boolean says(Recognition.Reason r) {
-        return r.kind() != Recognition.ReasonKind.WORDS
-                && r.kind() != Recognition.ReasonKind.SYMPTOM
-                && r.kind() != Recognition.ReasonKind.VALUE;
+        boolean words = r.kind() == Recognition.ReasonKind.WORDS || r.kind() == Recognition.ReasonKind.SYMPTOM;
+        return !words || !EverydayWords.ALL.contains(r.text().toLowerCase(Locale.ROOT));
     }
 
     /** What the candidates look like to the model, the likeliest first, with those that are not shown. */

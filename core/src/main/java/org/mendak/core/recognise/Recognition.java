@@ -7,7 +7,7 @@ import java.util.Map;
 /**
  * What was recognised in a text. Positions are UTF-16 units of the text as submitted, from 0, ends exclusive.
  *
- * @param codes every code that was read, in the order of the text
+ * @param codes every code that was read, in the order of the text; what may be meant as one, of the first candidate only
  * @param candidates the known errors that the text resembles, most probable first, guesses among them; empty if there is none
  */
 public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
@@ -48,7 +48,7 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
 
     /**
      * Those of candidates that help somebody who has to choose: all that are recognised or likely; beside them, as long as none is
-     * recognised, guesses up to five in all.
+     * recognised, guesses that have a reason, up to five in all.
      *
      * @param all the likeliest first
      */
@@ -60,6 +60,7 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         List<Candidate> shown = new ArrayList<>();
         for (Candidate c : all) {
             boolean guess = !best.recognised()
+                    && !c.reasons().isEmpty()
                     && shown.size() < MOST_WITH_GUESSES
                     && c.probability() >= best.probability() / FAR;
             if (c.band() != Band.GUESS || guess) {

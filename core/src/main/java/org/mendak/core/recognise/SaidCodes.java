@@ -272,7 +272,7 @@ final class SaidCodes {
                     raw.substring(start, end),
                     o.code(),
                     CodeHit.Kind.SAID,
-                    letters ? "a code in other words" : "a number that this code has",
+                    o.code() + (letters ? " in other words" : " without its letters"),
                     start,
                     end);
             said.add(new Said(hit, o.error(), letters, strength, ofText));

@@ -31,6 +31,11 @@ final class Sayings {
     /** Known errors that a text is looked at closely for. */
     private static final int MOST = 60;
 
+    /** So many are looked at though they share far less than the first. */
+    private static final int LEAST = 16;
+
+    private static final float FAR_BEHIND = 0.5f;
+
     /** Words of the text in which neighbours of the message are still close. */
     private static final int CLOSE = 2;
 
@@ -214,7 +219,11 @@ final class Sayings {
         WordForms textForms = WordForms.of(words, null);
         Text text = new Text(words.size(), words.isEmpty() ? 0 : (float) everyday / words.size());
         List<Said> said = new ArrayList<>();
-        for (int e : best.order()) {
+        int[] order = best.order();
+        for (int e : order) {
+            if (said.size() >= LEAST && merits[e] < FAR_BEHIND * merits[order[0]]) {
+                break;
+            }
             said.add(said(e, asked, scores, textForms, text, spoken));
         }
         return said;

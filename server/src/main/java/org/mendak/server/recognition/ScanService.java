@@ -153,25 +153,36 @@ class ScanService {
         return s == State.WAITING || s == State.RUNNING;
     }
 
+    /** How a scan ended; {@code findings} is null unless it is done. */
+    private record Ended(State state, long done, Findings findings, String problem) {}
+
+    /** Whoever is told that a scan has ended may count on its log being gone. */
     private void run(Scan scan, Path path) {
+        Ended ended;
+        try {
+            ended = read(scan, path);
+        } finally {
+            delete(path);
+        }
+        stand(scan, ended.state(), ended.done(), ended.findings(), ended.problem());
+    }
+
+    private Ended read(Scan scan, Path path) {
         try (LogFile log = new LogFile(path)) {
             stand(scan, State.RUNNING, 0, null, "");
             Findings found = recognition.scan().run(log, bytes -> {
                 stand(scan, State.RUNNING, log.taken(), null, "");
                 return !scan.cancelled;
             });
-            if (found == null) {
-                stand(scan, State.CANCELLED, log.taken(), null, "");
-            } else {
-                stand(scan, State.DONE, scan.view.total(), masked(found), "");
-            }
+            return found == null
+                    ? new Ended(State.CANCELLED, log.taken(), null, "")
+                    : new Ended(State.DONE, scan.view.total(), masked(found), "");
         } catch (Refusal r) {
-            stand(scan, State.FAILED, scan.view.done(), null, r.getMessage());
+            return new Ended(State.FAILED, scan.view.done(), null, r.getMessage());
         } catch (IOException | RuntimeException e) {
             LOG.error("scan failed", e);
-            stand(scan, State.FAILED, scan.view.done(), null, "The log could not be read to its end. It was deleted.");
-        } finally {
-            delete(path);
+            return new Ended(
+                    State.FAILED, scan.view.done(), null, "The log could not be read to its end. It was deleted.");
         }
     }
 
