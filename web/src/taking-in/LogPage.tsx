@@ -9,6 +9,8 @@ import { Ruler } from "./Ruler";
 import type { Log } from "./useLog";
 
 const MOST_SHOWN = 9;
+/** Characters of what was typed that are shown beside the findings. */
+const BESIDE = 120;
 const MOST_CASES = 12;
 const MOST_LOGS = 4;
 
@@ -76,10 +78,13 @@ function stageWords(log: Log): string {
 /** A log being read, then what it says: a ruler of the file, known errors, and lines that look like errors. */
 export function LogPage({
   log,
+  typed = "",
   onOpen,
   onAdd,
 }: {
   log: Log;
+  /** What was typed or pasted before the log was read. */
+  typed?: string;
   onOpen: (text: string, error: string | null) => void;
   onAdd: (n: number, text: string) => void;
 }) {
@@ -133,6 +138,9 @@ export function LogPage({
             </select>
           </label>
         </p>
+      )}
+      {takable.length > 0 && target === 0 && typed !== "" && (
+        <p className="soft">{t.beside(typed.length > BESIDE ? `${typed.slice(0, BESIDE)}\u2026` : typed)}</p>
       )}
       {findings && (
         <Said

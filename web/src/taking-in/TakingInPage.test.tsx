@@ -238,3 +238,56 @@ test("a guess says that it is one, and a word that it does not say is remembered
   await settle();
   expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.denied).toEqual(["room"]);
 });
+
+test("a log's line goes beside what was typed, which is not lost", async () => {
+  cleared.mockClear();
+  const line = "Not enough room in /var/stage";
+  const scan = {
+    id: "a",
+    name: "till.log",
+    state: "done",
+    done: 1,
+    total: 1,
+    problem: "",
+    findings: {
+      bytes: 9,
+      lines: 9,
+      known: [
+        {
+          error: "till-full",
+          title: "Till full",
+          count: 1,
+          firstLine: 3,
+          lastLine: 3,
+          excerpts: [{ line: 3, text: line, captures: {} }],
+          runs: [],
+          marks: [3],
+        },
+      ],
+      unknown: [],
+      moreShapes: 0,
+      firstFailure: 3,
+      before: [],
+    },
+  };
+  const calls = server({
+    ...TABLE,
+    "POST /api/recognitions": found({}),
+    "POST /api/cases/7/texts": { number: 7 },
+    "GET /api/scans": [scan],
+    "GET /api/scans/a": scan,
+    "GET /api/cases": [],
+  });
+  const place = await render(<Page text="the bar stops at the last third" />);
+  await settle();
+  await click(screen.getByRole("button", { name: words.takingIn.log.show }));
+  await settle();
+  expect(place.textContent).toContain("the bar stops at the last third");
+  await key("1");
+  await settle();
+  expect(calls.find((x) => x.path === "/api/cases" && x.body)?.body).toMatchObject({
+    error: "till-full",
+    text: "the bar stops at the last third",
+  });
+  expect(calls.find((x) => x.path === "/api/cases/7/texts")?.body?.text).toBe(line);
+});

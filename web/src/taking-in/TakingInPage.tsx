@@ -67,13 +67,15 @@ export function TakingInPage() {
     box.current?.setSelectionRange(end, end);
   }, [pastes]);
 
+  /** Opens a case with what was typed; a log's line goes beside it as a text of its own. */
   const open = useCallback(
-    async (errorKey: string | null, text = draft.text) => {
-      if (opening || text.trim() === "") return;
+    async (errorKey: string | null, line = "") => {
+      const typed = draft.text.trim() === "" ? "" : draft.text;
+      if (opening || (typed || line).trim() === "") return;
       setOpening(true);
       try {
         const c = await openCase({
-          text,
+          text: typed || line,
           error: errorKey,
           product: draft.product || null,
           productVersion: draft.version || null,
@@ -85,6 +87,9 @@ export function TakingInPage() {
         });
         client.setQueryData(["case", c.number], c);
         clear();
+        if (typed && line) {
+          client.setQueryData(["case", c.number], (await addText(c.number, line).catch(say.failed)) ?? c);
+        }
         void navigate(`/case/${c.number}`);
       } catch (e) {
         say.failed(e);
@@ -163,6 +168,7 @@ export function TakingInPage() {
     return (
       <LogPage
         log={log}
+        typed={draft.text.trim()}
         onOpen={(text, errorKey) => void open(errorKey, text)}
         onAdd={(n, text) => void add(n, text)}
       />

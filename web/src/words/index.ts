@@ -198,6 +198,7 @@ export const words = {
       retries: (n: number, from: number, to: number) =>
         `${n} in a row, lines ${from.toLocaleString("en")} to ${to.toLocaleString("en")}`,
       take: "take this line",
+      beside: (typed: string) => `What was typed goes into the case first: \u201c${typed}\u201d`,
       all: (n: number) => `show ${n} lines`,
       ruler: "Where it stands in the file",
       digits: "digits open a case",

@@ -10,7 +10,8 @@ import java.util.Map;
  * @param known what was recognised, in the order of the first line
  * @param unknown lines that look like errors and that nothing recognises, grouped by shape, the most frequent first
  * @param moreShapes lines of further shapes, beyond those that are kept apart
- * @param firstFailure the first line that was recognised or looks like an error; 0 if there is none
+ * @param firstFailure the first line that was recognised or looks like an error, and whose level does not say that nothing failed; 0 if
+ *     there is none
  * @param before up to three lines before the first failure: the last good state
  */
 public record Findings(

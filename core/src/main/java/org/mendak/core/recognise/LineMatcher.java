@@ -27,8 +27,8 @@ final class LineMatcher {
     /** A known error in a line. */
     record Hit(KnownError error, Map<String, String> captures) {}
 
-    /** A line with known errors in it, or else one that looks like an error, with its message. */
-    record Line(List<Hit> errors, String shown, String message) {}
+    /** A line with known errors in it, or else one that looks like an error, with its message; {@code failure} unless its level says no. */
+    record Line(List<Hit> errors, String shown, String message, boolean failure) {}
 
     private record Pair(ScanMessage message, String shape) {}
 
@@ -95,7 +95,10 @@ final class LineMatcher {
         }
         line = line == null ? new PreparedLine(decode(buffer, from, end)) : line;
         return new Line(
-                known ? errors : List.of(), cut(line.text), known ? "" : line.text.substring(line.messageFrom()));
+                known ? errors : List.of(),
+                cut(line.text),
+                known ? "" : line.text.substring(line.messageFrom()),
+                !LogPrefix.isQuiet(line.text, line.messageFrom()));
     }
 
     private static boolean isRepeated(Occurrences found, int k) {

@@ -23,7 +23,26 @@ final class LogPrefix {
             Set.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
     private static final int MOST_WORDS = 9;
 
+    /** Levels of lines that report no failure, whatever words they have. */
+    private static final Set<String> QUIET = Set.of("TRACE", "DEBUG", "INFO", "NOTICE", "VERBOSE", "FINE");
+
     private LogPrefix() {}
+
+    /** Whether the prefix of a line, up to where its message begins, names a level at which nothing has failed. */
+    static boolean isQuiet(String line, int message) {
+        int i = 0;
+        while (i < message) {
+            int end = i;
+            while (end < message && Character.isLetter(line.charAt(end))) {
+                end++;
+            }
+            if (end > i && QUIET.contains(line.substring(i, end).toUpperCase(Locale.ROOT))) {
+                return true;
+            }
+            i = end + 1;
+        }
+        return false;
+    }
 
     /**
      * The position at which the message starts; the line's start if there is no prefix. Looks at nine words at most.

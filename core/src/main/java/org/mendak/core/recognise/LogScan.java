@@ -157,7 +157,7 @@ public final class LogScan {
         }
         countTo(lineFrom);
         long number = lines + 1;
-        if (firstFailure == 0) {
+        if (firstFailure == 0 && line.failure()) {
             firstFailure = number;
             linesBefore(number);
         }

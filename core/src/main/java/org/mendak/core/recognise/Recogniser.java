@@ -25,9 +25,9 @@ public final class Recogniser {
     /** Candidates that are told what of them was said. */
     private static final int MOST_TOLD = 5;
 
-    private static final double RESEMBLES_SOMETHING = 0.03;
+    private static final double RESEMBLES_SOMETHING = 0.02;
     private static final double LARGE = 1_000;
-    private static final double RESEMBLE_TOGETHER = 0.3;
+    private static final double RESEMBLE_TOGETHER = 0.5;
 
     /** Candidates that are too few for one of them to be far ahead. */
     private static final int FEW = 10;
@@ -182,12 +182,12 @@ public final class Recogniser {
      * chance is spread over more.
      */
     private boolean resemblesSomething(List<Suspect> suspects) {
-        double least = RESEMBLES_SOMETHING * Math.min(1, Math.sqrt(LARGE / Math.max(1, signatures())));
+        double least = RESEMBLES_SOMETHING * Math.min(1, LARGE / Math.max(1, signatures()));
         double all = suspects.stream().mapToDouble(s -> s.probability).sum();
         return !suspects.isEmpty() && (suspects.get(0).probability >= least || all >= RESEMBLE_TOGETHER);
     }
 
-    /** Small words give a candidate away only where the whole message stands. */
+    /** Small words are a reason only where the whole message stands. */
     private static Recognition.Candidate candidate(Suspect s) {
         boolean sure = s.probability >= Recognition.RECOGNISED;
         return new Recognition.Candidate(

@@ -24,6 +24,9 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
     /** A guess this many times less likely than the best one helps nobody. */
     private static final double FAR = 200;
 
+    /** A guess beside one that is recognised. */
+    private static final double BESIDE_RECOGNISED = 0.02;
+
     /** Candidates that a reader can take in, guesses included. */
     private static final int MOST_WITH_GUESSES = 5;
 
@@ -47,8 +50,8 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
     }
 
     /**
-     * Those of candidates that help somebody who has to choose: all that are recognised or likely; beside them, as long as none is
-     * recognised, guesses that have a reason, up to five in all.
+     * Those of candidates that help somebody who has to choose: all that are recognised or likely; beside them guesses that have a
+     * reason, up to five in all, fewer beside one that is recognised.
      *
      * @param all the likeliest first
      */
@@ -59,15 +62,19 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         Candidate best = all.get(0);
         List<Candidate> shown = new ArrayList<>();
         for (Candidate c : all) {
-            boolean guess = !best.recognised()
-                    && !c.reasons().isEmpty()
-                    && shown.size() < MOST_WITH_GUESSES
-                    && c.probability() >= best.probability() / FAR;
+            double least = best.recognised() ? BESIDE_RECOGNISED : best.probability() / FAR;
+            boolean guess = c.probability() >= least
+                    && c.reasons().stream().anyMatch(Recognition::speaksFor)
+                    && shown.size() < MOST_WITH_GUESSES;
             if (c.band() != Band.GUESS || guess) {
                 shown.add(c);
             }
         }
         return List.copyOf(shown);
+    }
+
+    private static boolean speaksFor(Reason r) {
+        return r.kind() != ReasonKind.VALUE && r.kind() != ReasonKind.AGAINST;
     }
 
     /**

@@ -60,6 +60,22 @@ class LogScanTest {
     }
 
     @Test
+    void aLineThatOnlyInformsIsNoFailure() {
+        String known =
+                "2026-03-04 08:40:01 stager[9] INFO Not enough room in /var/stage for till-5.4.pkg: 812 MB needed\n";
+        String[] quiet = {known, known.replace("INFO", "[debug]"), "[notice] 0 errors, none failed\n"};
+        Findings f = scan(String.join("", quiet).repeat(3) + "08:41:00 ERROR the gangway is not lit\n" + known);
+        assertThat(f.firstFailure()).isEqualTo(10);
+        assertThat(f.known())
+                .singleElement()
+                .satisfies(k -> assertThat(k.count()).isEqualTo(7));
+        assertThat(scan(known).firstFailure()).isZero();
+        assertThat(scan("INFORMATION is missing: Not enough room in /var/stage for a.pkg: 8 MB needed\n")
+                        .firstFailure())
+                .isEqualTo(1);
+    }
+
+    @Test
     void findsTheLineWithItsNumberAndValues() {
         Findings f = scan(quiet(500, new Random(1)) + FULL + "\n" + quiet(20, new Random(2)));
         assertThat(f.lines()).isEqualTo(521);
