@@ -27,7 +27,6 @@ public final class Recogniser {
 
     private static final double RESEMBLES_SOMETHING = 0.02;
     private static final double LARGE = 1_000;
-    private static final double RESEMBLE_TOGETHER = 0.5;
 
     /** Candidates that are too few for one of them to be far ahead. */
     private static final int FEW = 10;
@@ -159,32 +158,28 @@ public final class Recogniser {
         List<CodeHit> codes = codes(query.text());
         TextWords words = new TextWords(query.text());
         List<Suspect> suspects = suspects(query, codes, words);
-        if (!resemblesSomething(suspects)) {
-            return new Recognition(codes, List.of());
-        }
         List<Suspect> resembled = suspects.stream()
                 .filter(s -> s.probability >= Recognition.RESEMBLES)
                 .limit(MOST_CANDIDATES)
                 .toList();
         resembled.stream().limit(MOST_TOLD).forEach(s -> Evidences.told(s, query.text(), words));
         List<CodeHit> all = new ArrayList<>(codes);
-        suspects.get(0).saidCodes.stream()
+        suspects.stream()
+                .limit(1)
+                .flatMap(s -> s.saidCodes.stream())
                 .map(SaidCodes.Said::hit)
                 .filter(hit -> all.stream().noneMatch(c -> c.from() < hit.to() && hit.from() < c.to()))
                 .forEach(all::add);
         all.sort(Comparator.comparingInt(CodeHit::from));
-        return new Recognition(
-                all, resembled.stream().map(Recogniser::candidate).toList());
+        List<Recognition.Candidate> candidates =
+                resembled.stream().map(Recogniser::candidate).toList();
+        return new Recognition(all, resemblesSomething(candidates) ? candidates : List.of());
     }
 
-    /**
-     * Whether one is likely enough, or all together are: the beginning of a message that many begin with. In a large library the same
-     * chance is spread over more.
-     */
-    private boolean resemblesSomething(List<Suspect> suspects) {
+    /** Whether one with a reason is likely enough to be shown at all; in a large library the same chance is spread over more. */
+    private boolean resemblesSomething(List<Recognition.Candidate> candidates) {
         double least = RESEMBLES_SOMETHING * Math.min(1, LARGE / Math.max(1, signatures()));
-        double all = suspects.stream().mapToDouble(s -> s.probability).sum();
-        return !suspects.isEmpty() && (suspects.get(0).probability >= least || all >= RESEMBLE_TOGETHER);
+        return candidates.stream().anyMatch(c -> c.probability() >= least && Recognition.hasReason(c));
     }
 
     /** Small words are a reason only where the whole message stands. */

@@ -63,9 +63,7 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         List<Candidate> shown = new ArrayList<>();
         for (Candidate c : all) {
             double least = best.recognised() ? BESIDE_RECOGNISED : best.probability() / FAR;
-            boolean guess = c.probability() >= least
-                    && c.reasons().stream().anyMatch(Recognition::speaksFor)
-                    && shown.size() < MOST_WITH_GUESSES;
+            boolean guess = c.probability() >= least && hasReason(c) && shown.size() < MOST_WITH_GUESSES;
             if (c.band() != Band.GUESS || guess) {
                 shown.add(c);
             }
@@ -73,8 +71,9 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         return List.copyOf(shown);
     }
 
-    private static boolean speaksFor(Reason r) {
-        return r.kind() != ReasonKind.VALUE && r.kind() != ReasonKind.AGAINST;
+    /** Whether anything but a value speaks for it. */
+    static boolean hasReason(Candidate c) {
+        return c.reasons().stream().anyMatch(r -> r.kind() != ReasonKind.VALUE && r.kind() != ReasonKind.AGAINST);
     }
 
     /**
