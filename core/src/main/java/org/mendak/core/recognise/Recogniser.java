@@ -296,7 +296,8 @@ public final class Recogniser {
         }
         margins(suspects);
         for (Suspect s : suspects) {
-            s.score = textScore(s) + Circumstances.weigh(s, query);
+            double known = Circumstances.weigh(s, query);
+            s.score = withSaidCode(s, textScore(s) + known, known);
         }
         contradicted(suspects);
         Judge.judge(suspects);
@@ -327,17 +328,21 @@ public final class Recogniser {
 
     /** The fitted score; statuses that many programs use, which the corpus it was fitted on has not, by judgement. */
     private double textScore(Suspect s) {
-        double[] features = s.features(signatures());
-        double score = Weights.FITTED.score(features);
-        if (!s.saidCodes.isEmpty() && s.codes.stream().allMatch(CodeHit::isBare)) {
-            // what may be meant as a code is a guess: it makes nothing certain that the words do not
-            features[Features.CODE_SAID] = 0;
-            features[Features.NUMBER_SAID] = 0;
-            features[Features.SAID_ALONE] = 0;
-            score = Math.max(Weights.FITTED.score(features), Math.min(score, MOST_BY_SAID_CODE));
-        }
+        double score = Weights.FITTED.score(s.features(signatures()));
         boolean bare = !s.codes.isEmpty() && s.codes.stream().allMatch(CodeHit::isBare);
         return bare ? Circumstances.bare(score) : score;
+    }
+
+    /** What may be meant as a code is a guess: it makes nothing certain that the words, and what else is known, do not. */
+    private double withSaidCode(Suspect s, double score, double known) {
+        if (s.saidCodes.isEmpty() || s.codes.stream().anyMatch(c -> !c.isBare())) {
+            return score;
+        }
+        double[] features = s.features(signatures());
+        features[Features.CODE_SAID] = 0;
+        features[Features.NUMBER_SAID] = 0;
+        features[Features.SAID_ALONE] = 0;
+        return Math.max(Weights.FITTED.score(features) + known, Math.min(score, MOST_BY_SAID_CODE));
     }
 
     /** Those that are looked at closely: the best by the model, and the best by what is said in other words. */

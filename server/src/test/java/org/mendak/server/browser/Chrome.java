@@ -144,10 +144,13 @@ final class Chrome implements AutoCloseable {
         await("no " + css, () -> driver().findElements(By.cssSelector(css)).isEmpty() ? true : null);
     }
 
+    /** What matches shows; read again if the page was just being drawn anew. */
     List<String> texts(String css) {
-        return driver().findElements(By.cssSelector(css)).stream()
-                .map(WebElement::getText)
-                .toList();
+        return await(
+                "the texts of " + css,
+                () -> driver().findElements(By.cssSelector(css)).stream()
+                        .map(WebElement::getText)
+                        .toList());
     }
 
     void click(String css) {

@@ -52,6 +52,55 @@ class RecognitionTest extends OnDemo {
         assertThat(agent.get("/api/cases/" + n).text()).doesNotContain("abc123", "a.b@skerry.example");
     }
 
+    private JsonNode said(String text) {
+        return agent.post("/api/recognitions", Map.of("text", text)).expect(200).json();
+    }
+
+    @Test
+    void codesAreUnderstoodAsPeopleSayThem() {
+        JsonNode answer = said("PD forty twelve, on a till");
+        JsonNode first = answer.path("candidates").path(0);
+        assertThat(first.path("error").asString()).isEqualTo("till-staging-full");
+        assertThat(first.path("band").asString()).isEqualTo("perhaps");
+        assertThat(answer.path("codes").path(0).path("canonical").asString()).isEqualTo("PD-4012");
+        assertThat(answer.path("codes").path(0).path("kind").asString()).isEqualTo("said");
+        assertThat(answer.path("codes").path(0).path("span"))
+                .extracting(JsonNode::asInt)
+                .containsExactly(0, 15);
+    }
+
+    @Test
+    void whatACallerDescribesLeadsToTheError() {
+        assertThat(said("the update ran out of space and the window vanished two thirds through")
+                        .path("candidates")
+                        .path(0)
+                        .path("error")
+                        .asString())
+                .isEqualTo("till-staging-full");
+        assertThat(said("zzkv qwrx").path("candidates")).isEmpty();
+    }
+
+    @Test
+    void whatWasDeniedSpeaksAgainst() {
+        String text = "the update stops and there is something about the area";
+        double before = probability(said(text));
+        JsonNode after = agent.post("/api/recognitions", Map.of("text", text, "denied", List.of("room")))
+                .expect(200)
+                .json();
+        assertThat(probability(after)).isLessThan(before);
+        agent.post("/api/recognitions", Map.of("text", text, "denied", java.util.Collections.nCopies(21, "x")))
+                .refused(422, "at most 20 words");
+    }
+
+    private static double probability(JsonNode answer) {
+        for (JsonNode c : answer.path("candidates")) {
+            if (c.path("error").asString().equals("till-staging-full")) {
+                return c.path("probability").asDouble();
+            }
+        }
+        return 0;
+    }
+
     @Test
     void whatSeveralTextsSayTogether() {
         long n = agent.post("/api/cases", Map.of("text", "the update failed somehow"))

@@ -1,0 +1,62 @@
+package org.mendak.server.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
+
+/** What callers say, typed while they say it, leads to the right case in two keys: one to the candidates, one that chooses. */
+class SpeechInBrowserTest extends InBrowser {
+
+    /** Candidates that an agent reads while somebody waits: the right one is among the first three. */
+    private static final int MOST_READ = 3;
+
+    /** Written before anybody looked at what is answered. */
+    private static final Map<String, String> CALLS = new LinkedHashMap<>();
+
+    static {
+        CALLS.put("purserdesk setup stops, thirty twelve", "Package wants a newer image");
+        CALLS.put("till lost its card reader with last night's update", "Card reader not found after an update");
+        CALLS.put("brinelink, the time of the other end is off", "Sync refused, clocks differ");
+        CALLS.put("charts are in use, can't update them on the boat", "Chart update stops, charts are in use");
+        CALLS.put("SK seven one one on a scanner", "Scanner's pass has ended");
+        CALLS.put("the gate scanner keeps restarting since the update", "Scanner starts over and over after an update");
+        CALLS.put("rosters won't open, a file is missing", "Watchbill Desk cannot start, a part is missing");
+        CALLS.put("nobody hears the announcements on the pier", "Announcements are not heard on the pier");
+        CALLS.put("berthbook quits straight away, not enough memory", "Berthbook ends right after its start, memory");
+        CALLS.put("board is blank, no lettering", "Departure board stays blank, lettering missing");
+    }
+
+    @Test
+    void whatCallersSayLeadsToTheCaseInTwoKeys() {
+        chrome.signIn("agent");
+        CALLS.forEach((call, title) -> {
+            chrome.go("/");
+            chrome.see("h1", "In hand");
+            chrome.press(call);
+            chrome.see(".candidate b", title);
+            chrome.press(Keys.ARROW_DOWN);
+            int place = chrome.texts(".candidate:not(.none) b").indexOf(title) + 1;
+            assertThat(place).as(call).isBetween(1, MOST_READ);
+            chrome.press(String.valueOf(place));
+            chrome.see("h1", title);
+        });
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void aGuessSaysThatItIsOneAndNothingIsSaidOfWhatIsUnlikeAll() {
+        chrome.signIn("agent");
+        chrome.press("the update did not go through, something is in the way");
+        chrome.see(".guesses", "Guesses, the likeliest first");
+        chrome.see(".candidate.guess .soft", "speaks of");
+        chrome.see(".candidate.none", "None of these");
+        chrome.go("/");
+        chrome.see("h1", "In hand");
+        chrome.press("zzkv qwrx");
+        chrome.see(".right", "Nothing in the library looks like this.");
+        chrome.assertConsoleIsClean();
+    }
+}
