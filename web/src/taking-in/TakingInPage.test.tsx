@@ -38,8 +38,8 @@ const candidate = (error: string, title: string) => ({
 const cleared = vi.fn();
 
 /** The page with a draft that was pasted. */
-function Page({ text }: { text: string }) {
-  const [draft, setDraft] = useState({ ...EMPTY, text, device: "till-nor-03" });
+function Page({ text, product = "" }: { text: string; product?: string }) {
+  const [draft, setDraft] = useState({ ...EMPTY, text, product, device: "till-nor-03" });
   return (
     <TakingInDraft
       value={{
@@ -290,4 +290,31 @@ test("a log's line goes beside what was typed, which is not lost", async () => {
     text: "the bar stops at the last third",
   });
   expect(calls.find((x) => x.path === "/api/cases/7/texts")?.body?.text).toBe(line);
+});
+
+test("where nothing fits, what else is known of the chosen product is one press away", async () => {
+  cleared.mockClear();
+  const entry = (key: string, title: string, firstAid = false) => ({
+    key,
+    title,
+    firstAid,
+    fixes: [],
+    phases: [],
+    products: ["Purserdesk"],
+    signatures: [],
+  });
+  const calls = server({
+    ...TABLE,
+    "POST /api/recognitions": found({}),
+    "GET /api/errors?limit=200&product=Purserdesk": [
+      entry("till-full", "Till full"),
+      entry("first-aid-till", "First aid for tills", true),
+    ],
+  });
+  const place = await render(<Page text="it hums" product="Purserdesk" />);
+  await settle();
+  expect(place.textContent).toContain("What else is known of Purserdesk");
+  expect(place.textContent).not.toContain("First aid for tills");
+  await click(screen.getByRole("button", { name: "Till full" }));
+  expect(calls.find((x) => x.path === "/api/cases" && x.body)?.body?.error).toBe("till-full");
 });

@@ -9,6 +9,7 @@ import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
+import { OfProduct } from "./OfProduct";
 import { Secrets } from "./Secrets";
 import { TextArea } from "./TextArea";
 import { useLog } from "./useLog";
@@ -258,6 +259,14 @@ export function TakingInPage() {
               </span>
             </span>
           </button>
+        )}
+        {found && (candidates.length === 0 || firstGuess === 0) && (
+          <OfProduct
+            product={draft.product}
+            phase={draft.phase}
+            shown={candidates}
+            onOpen={(key) => void open(key)}
+          />
         )}
         {opening && <p className="soft">{words.takingIn.opening}</p>}
         {cases && cases.length > 0 && (

@@ -47,6 +47,21 @@ export const errorPlanQuery = (key: string, version = "") =>
     staleTime: 30_000,
   });
 
+/** What the library knows of a product, at a phase if one is chosen. */
+export const ofProductQuery = (product: string, phase: string) =>
+  queryOptions({
+    queryKey: ["errors", "of", product, phase],
+    queryFn: ({ signal }) =>
+      got(
+        api.GET("/api/errors", {
+          params: { query: { limit: 200, product, ...(phase && { phase }) } },
+          signal,
+        }),
+      ),
+    enabled: product !== "",
+    staleTime: 300_000,
+  });
+
 export const wordsQuery = queryOptions({
   queryKey: ["words"],
   queryFn: ({ signal }) => got(api.GET("/api/library/words", { signal })),

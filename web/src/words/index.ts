@@ -127,6 +127,8 @@ export const words = {
     arrows: "↓ to choose",
     nothingYet: "As soon as there is something to read, what it may be stands here.",
     nothing: "Nothing in the library looks like this.",
+    ofProduct: (product: string) => `What else is known of ${product}`,
+    moreOfProduct: (n: number) => `and ${n} more in the library`,
     none: "None of these",
     noneText: "open it as a case without a runbook",
     firstAid: (title: string) => `open it with ${title}`,
