@@ -28,6 +28,9 @@ public final class Recogniser {
     private static final double RESEMBLES_SOMETHING = 0.02;
     private static final double LARGE = 1_000;
 
+    /** Small words that are a reason together. */
+    private static final int SEVERAL = 2;
+
     /** Candidates that are too few for one of them to be far ahead. */
     private static final int FEW = 10;
     /** The log of the odds of 5 to 1. */
@@ -182,15 +185,15 @@ public final class Recogniser {
         return candidates.stream().anyMatch(c -> c.probability() >= least && Recognition.hasReason(c));
     }
 
-    /** Small words are a reason only where the whole message stands. */
+    /** Small words are a reason where the whole message stands, or where several of a message do and nothing else. */
     private static Recognition.Candidate candidate(Suspect s) {
-        boolean sure = s.probability >= Recognition.RECOGNISED;
+        List<Recognition.Reason> telling =
+                s.reasons.stream().filter(Recogniser::says).toList();
+        boolean several = s.reasons.size() - telling.size() >= SEVERAL;
+        boolean none = telling.stream().allMatch(r -> r.kind() == Recognition.ReasonKind.VALUE);
+        boolean all = s.probability >= Recognition.RECOGNISED || none && several;
         return new Recognition.Candidate(
-                s.error.key(),
-                s.error.title(),
-                s.probability,
-                sure ? s.reasons : s.reasons.stream().filter(Recogniser::says).toList(),
-                s.captures);
+                s.error.key(), s.error.title(), s.probability, all ? s.reasons : telling, s.captures);
     }
 
     private static boolean says(Recognition.Reason r) {
