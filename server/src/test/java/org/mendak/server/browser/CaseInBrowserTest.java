@@ -109,7 +109,7 @@ class CaseInBrowserTest extends InBrowser {
     void nothingRecognisedStillOpensACase() {
         chrome.signIn("agent");
         chrome.paste("The gangway lamp on the second pier blinks green and blue.");
-        chrome.see(".right", "Nothing in the library looks like this.");
+        chrome.see(".guesses", "Nothing fits well");
         chrome.press("0");
         chrome.see(".case-head h1", "Not recognised yet");
         chrome.see(".choose-error", "Which known error is it?");
