@@ -50,10 +50,12 @@ export function TakingInPage() {
   const { read } = log;
   const tooLong = draft.text.length > LONGEST;
   const settled = useSettled(tooLong ? "" : draft.text, pastes);
-  const { data, error } = useQuery(
+  const { data, error, isFetching } = useQuery(
     recogniseQuery(settled, draft.product, draft.version, draft.phase, draft.denied),
   );
   const found = settled.trim() === "" ? undefined : data;
+  // what stands at the right is not yet about all of what was typed
+  const behind = isFetching || (!tooLong && settled !== draft.text);
   const asOne = draft.text.trim();
   const { data: cases } = useQuery(findCasesQuery(asOne.length <= 60 && !asOne.includes("\n") ? asOne : ""));
   const candidates = found?.candidates.slice(0, MOST) ?? [];
@@ -215,7 +217,13 @@ export function TakingInPage() {
           </ul>
         )}
       </section>
-      <section className="right" ref={list} tabIndex={-1} aria-label={words.takingIn.which}>
+      <section
+        className="right"
+        ref={list}
+        tabIndex={-1}
+        aria-label={words.takingIn.which}
+        aria-busy={behind}
+      >
         <div className="page-head">
           <h1>{words.takingIn.which}</h1>
           <span className="soft">{words.takingIn.digits}</span>

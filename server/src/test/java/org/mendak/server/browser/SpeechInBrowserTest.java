@@ -36,7 +36,7 @@ class SpeechInBrowserTest extends InBrowser {
             chrome.go("/");
             chrome.see("h1", "In hand");
             chrome.press(call);
-            chrome.see(".candidate b", title);
+            chrome.see(".right[aria-busy=false] .candidate b", title);
             chrome.press(Keys.ARROW_DOWN);
             int place = chrome.texts(".candidate:not(.none) b").indexOf(title) + 1;
             assertThat(place).as(call).isBetween(1, MOST_READ);
