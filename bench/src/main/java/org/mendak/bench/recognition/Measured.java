@@ -47,8 +47,7 @@ final class Measured {
                 .append(' ')
                 .append(e.intro());
         for (Signature s : e.signatures()) {
-            all.append(' ')
-                    .append(s.template() == null ? s.text() : s.template().literals());
+            all.append(' ').append(s.words());
         }
         return all.toString();
     }

@@ -60,10 +60,9 @@ final class Tally {
     }
 
     String row(String name) {
-        long[] sorted = nanos.stream().mapToLong(Long::longValue).sorted().toArray();
         return String.format(
                 Locale.ROOT,
-                "| %s | %d | %s | %s | %s · %s | %s | %s | %s | %.2f · %.2f |",
+                "| %s | %d | %s | %s | %s · %s | %s | %s | %s | %s |",
                 name,
                 counts[What.ALL.ordinal()],
                 two(What.RANKED_FIRST, What.RANKED_THREE),
@@ -73,8 +72,7 @@ final class Tally {
                 percent(What.VALUES_RIGHT, What.VALUES),
                 two(What.WORDS_FIRST, What.WORDS_THREE),
                 two(What.PIECES_FIRST, What.PIECES_THREE),
-                quantile(sorted, 0.5),
-                quantile(sorted, 0.95));
+                times());
     }
 
     static String headOfNone() {
@@ -82,17 +80,20 @@ final class Tally {
     }
 
     String rowOfNone(String name) {
-        long[] sorted = nanos.stream().mapToLong(Long::longValue).sorted().toArray();
         return String.format(
                 Locale.ROOT,
-                "| %s | %d | %s | %s | %s | %.2f · %.2f |",
+                "| %s | %d | %s | %s | %s | %s |",
                 name,
                 counts[What.ALL.ordinal()],
                 percent(What.RECOGNISED, What.ALL),
                 percent(What.PERHAPS, What.ALL),
                 percent(What.GUESSED, What.ALL),
-                quantile(sorted, 0.5),
-                quantile(sorted, 0.95));
+                times());
+    }
+
+    private String times() {
+        long[] sorted = nanos.stream().mapToLong(Long::longValue).sorted().toArray();
+        return String.format(Locale.ROOT, "%.2f · %.2f", quantile(sorted, 0.5), quantile(sorted, 0.95));
     }
 
     private static double quantile(long[] sorted, double q) {

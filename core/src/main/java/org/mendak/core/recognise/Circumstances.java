@@ -1,5 +1,7 @@
 package org.mendak.core.recognise;
 
+import java.util.HashSet;
+import java.util.Set;
 import org.mendak.core.language.ProductRange;
 import org.mendak.core.runbook.Signature;
 
@@ -35,14 +37,14 @@ final class Circumstances {
 
     /** Somebody looked: its message does not say this. */
     private static double denied(Suspect s, Recogniser.Query query) {
+        if (query.denied().isEmpty()) {
+            return 0;
+        }
+        Set<String> own = new HashSet<>();
+        SpokenWords.of(s.error).forEach(w -> own.add(Words.stem(w)));
         double sum = 0;
         for (String word : query.denied()) {
-            String stem = Words.stem(word);
-            boolean has = s.error.signatures().stream()
-                    .filter(x -> x.kind() == Signature.Kind.MESSAGE || x.kind() == Signature.Kind.SYMPTOM)
-                    .map(x -> x.template() == null ? x.text() : x.template().literals())
-                    .anyMatch(text -> SpokenWords.of(text).stream()
-                            .anyMatch(w -> Words.stem(w).equals(stem)));
+            boolean has = SpokenWords.of(word).stream().anyMatch(w -> own.contains(Words.stem(w)));
             sum += has ? against(s, "it does not say \"" + word + "\"", DENIED) : 0;
         }
         return sum;

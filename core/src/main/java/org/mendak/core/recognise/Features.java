@@ -42,9 +42,7 @@ final class Features {
             "text misread",
             "margin",
             "lines touched",
-            "told",
             "text told",
-            "message told",
             "told ahead",
             "told in all",
             "everyday words",
@@ -90,22 +88,20 @@ final class Features {
     static final int MISREAD = 28;
     static final int MARGIN = 29;
     static final int LINES = 30;
-    static final int TOLD = 31;
-    static final int TOLD_OF_TEXT = 32;
-    static final int TOLD_OF_MESSAGE = 33;
-    static final int TOLD_AHEAD = 34;
-    static final int TOLD_IN_ALL = 35;
-    static final int EVERYDAY = 36;
-    static final int TEXT_WORDS = 37;
-    static final int CODE_SAID = 38;
-    static final int NUMBER_SAID = 39;
-    static final int SAID_ALONE = 40;
-    static final int WORDS_MET = 41;
-    static final int MESSAGE_MET = 42;
-    static final int NEIGHBOURS_MET = 43;
-    static final int OTHERS_WORDS = 44;
-    static final int NOBODYS_WORDS = 45;
-    static final int UNLIKE = 46;
+    static final int TOLD_OF_TEXT = 31;
+    static final int TOLD_AHEAD = 32;
+    static final int TOLD_IN_ALL = 33;
+    static final int EVERYDAY = 34;
+    static final int TEXT_WORDS = 35;
+    static final int CODE_SAID = 36;
+    static final int NUMBER_SAID = 37;
+    static final int SAID_ALONE = 38;
+    static final int WORDS_MET = 39;
+    static final int MESSAGE_MET = 40;
+    static final int NEIGHBOURS_MET = 41;
+    static final int OTHERS_WORDS = 42;
+    static final int NOBODYS_WORDS = 43;
+    static final int UNLIKE = 44;
 
     /** By what a text is judged that says what somebody says a screen said. */
     static final int[] RETOLD = {
@@ -113,7 +109,7 @@ final class Features {
     };
 
     private static final Set<Integer> ONLY_RETOLD =
-            Set.of(TOLD, TOLD_OF_TEXT, TOLD_OF_MESSAGE, TOLD_AHEAD, TOLD_IN_ALL, EVERYDAY, WORDS_MET, NEIGHBOURS_MET);
+            Set.of(TOLD_OF_TEXT, TOLD_AHEAD, TOLD_IN_ALL, EVERYDAY, WORDS_MET, NEIGHBOURS_MET);
 
     /** By what a text is judged that says what a screen said. */
     static final int[] PASTED = IntStream.range(0, NAMES.size())

@@ -33,7 +33,7 @@ final class LogPrefix {
         int i = 0;
         while (i < message) {
             int end = i;
-            while (end < message && Character.isLetter(line.charAt(end))) {
+            while (end < message && (Character.isLetter(line.charAt(end)) || line.charAt(end) == '-')) {
                 end++;
             }
             if (end > i && QUIET.contains(line.substring(i, end).toUpperCase(Locale.ROOT))) {

@@ -71,6 +71,7 @@ final class SaidCodes {
             "rd",
             "oclock");
 
+    /** What stands before a number that says no code. */
     private static final Set<String> PLACES = Set.of(
             "line",
             "page",
@@ -84,8 +85,6 @@ final class SaidCodes {
             "room",
             "platform",
             "window",
-            "till",
-            "gate",
             "release",
             "than",
             "after",

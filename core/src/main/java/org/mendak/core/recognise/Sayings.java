@@ -9,7 +9,6 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.language.ProductRange;
-import org.mendak.core.language.Template;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.Signature;
@@ -48,7 +47,6 @@ final class Sayings {
      * @param entry its message or symptom that shares most, as a place in the segment; -1 if it has none
      * @param shared what is shared, in nats and more than those, since pieces overlap
      * @param ofText the part of the text that the error explains, in [0, 1]
-     * @param ofMessage the part of its message that stands in the text, in [0, 1]
      * @param met the words of the text that the error has too, everyday ones aside, as places in the text's words; found when asked
      * @param laid how its message's words meet the text's one by one; null if it has no message
      */
@@ -57,7 +55,6 @@ final class Sayings {
             int entry,
             float shared,
             float ofText,
-            float ofMessage,
             Laid laid,
             Text text,
             Supplier<List<Integer>> met) {}
@@ -105,7 +102,7 @@ final class Sayings {
         Map<String, int[]> pieces = new HashMap<>();
         for (Segment.Entry e : entries) {
             own.computeIfAbsent(e.error().key(), k -> new ArrayList<>(2)).add(texts.size());
-            List<String> words = words(text(e));
+            List<String> words = words(e.signature().words());
             forms.add(WordForms.of(words, pieces));
             texts.add(SpokenTerms.of(words));
         }
@@ -153,16 +150,6 @@ final class Sayings {
     private static List<String> words(String text) {
         List<String> words = SpokenWords.of(text);
         return words.size() > MOST_WORDS ? words.subList(0, MOST_WORDS) : words;
-    }
-
-    private static String text(Segment.Entry e) {
-        return e.template() == null ? e.signature().text() : literals(e.template());
-    }
-
-    private static String literals(Template t) {
-        return t.parts().stream()
-                .map(p -> p instanceof Template.Literal l ? l.text() : " ")
-                .collect(Collectors.joining());
     }
 
     /** What the error is called; an error that is only known by its key has no title. */
@@ -238,13 +225,12 @@ final class Sayings {
                 entry = d;
             }
         }
-        SpokenIndex.Common common = asked.common(of, counts.get(e), entry);
+        SpokenIndex.Common common = asked.common(of, counts.get(e));
         return new Said(
                 errors.get(e),
                 entry,
                 common.shared(),
                 common.ofText(),
-                common.ofMain(),
                 entry < 0 ? null : lay(entry, textForms),
                 text,
                 () -> met(of, spoken));

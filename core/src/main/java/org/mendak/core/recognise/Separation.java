@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -32,6 +31,9 @@ public final class Separation {
 
     /** Keys that a question must save beyond its own. */
     private static final double WORTH_ASKING = 0.1;
+
+    /** The share of the first from which on no remark is needed. */
+    private static final double MOST_SURE = 0.8;
 
     private static final int MOST_ANSWERS = 4;
     private static final int MOST_CANDIDATES = 5;
@@ -102,7 +104,7 @@ public final class Separation {
             return List.of();
         }
         if (found.codes().stream().allMatch(CodeHit::isBare)) {
-            s.consider(Kind.CODE, s::codes);
+            s.consider(Kind.CODE, Separation::codes);
         }
         if (query.product() == null || query.product().isBlank()) {
             s.consider(
@@ -137,7 +139,7 @@ public final class Separation {
         return sum == 0 ? 0 : keys / sum;
     }
 
-    private List<String> codes(KnownError e) {
+    private static List<String> codes(KnownError e) {
         return e.signatures().stream()
                 .filter(x -> x.kind() == Signature.Kind.CODE)
                 .map(Signature::text)
@@ -194,13 +196,8 @@ public final class Separation {
         Map<String, List<String>> with = new LinkedHashMap<>();
         Map<String, String> names = new HashMap<>();
         for (KnownError e : close) {
-            Set<String> own = new LinkedHashSet<>();
-            e.signatures().stream()
-                    .filter(s -> s.kind() == Signature.Kind.MESSAGE || s.kind() == Signature.Kind.SYMPTOM)
-                    .forEach(s -> own.addAll(SpokenWords.of(
-                            s.template() == null ? s.text() : s.template().literals())));
             Set<String> seen = new HashSet<>();
-            for (String w : own) {
+            for (String w : SpokenWords.of(e)) {
                 if (w.length() > 2
                         && !EverydayWords.ALL.contains(w)
                         && !said.contains(Words.stem(w))
@@ -238,7 +235,4 @@ public final class Separation {
                 ? Optional.empty()
                 : Optional.of(new Ask(Kind.REMARK, remarks, 0));
     }
-
-    /** The share of the first from which on no remark is needed. */
-    private static final double MOST_SURE = 0.8;
 }

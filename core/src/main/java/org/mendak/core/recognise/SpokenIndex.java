@@ -28,8 +28,6 @@ final class SpokenIndex {
     private final int[][] termsOf;
     /** By document: what its terms count for, longer ones less. */
     private final float[] norms;
-    /** By document: what all of its terms would give. */
-    private final float[] whole;
 
     private final int size;
     private final double length;
@@ -62,7 +60,6 @@ final class SpokenIndex {
         documents = new int[starts[terms.length]];
         int[] at = starts.clone();
         norms = new float[texts.size()];
-        whole = new float[texts.size()];
         termsOf = new int[texts.size()][];
         for (int d = 0; d < texts.size(); d++) {
             long[] t = texts.get(d);
@@ -72,7 +69,6 @@ final class SpokenIndex {
                 int i = find(t[k]);
                 termsOf[d][k] = i;
                 documents[at[i]++] = d;
-                whole[d] += worth[i];
             }
         }
     }
@@ -125,7 +121,7 @@ final class SpokenIndex {
         /** Those that the index has, ascending. */
         private final int[] known;
         /** What all of the text's terms are worth, those that the index lacks among them. */
-        final float worth;
+        private final float worth;
 
         private Asked(long[] text) {
             int[] found = new int[text.length];
@@ -163,18 +159,15 @@ final class SpokenIndex {
          * What several documents that speak of one thing share with the text, each term counted once, where it counts most.
          *
          * @param counts what each of the documents counts, beside its length
-         * @param main which of them is looked at by itself; -1 for none
          */
-        Common common(int[] some, float[] counts, int main) {
+        Common common(int[] some, float[] counts) {
             float[] best = new float[known.length];
-            float ofMain = 0;
             for (int k = 0; k < some.length; k++) {
                 float c = counts[k] * norms[some[k]];
                 int[] terms = termsOf[some[k]];
                 for (int a = 0, b = 0; a < known.length && b < terms.length; ) {
                     if (known[a] == terms[b]) {
                         best[a] = Math.max(best[a], c);
-                        ofMain += some[k] == main ? SpokenIndex.this.worth[known[a]] : 0;
                         a++;
                         b++;
                     } else if (known[a] < terms[b]) {
@@ -191,10 +184,7 @@ final class SpokenIndex {
                 shared += best[a] * w;
                 explained += best[a] > 0 ? w : 0;
             }
-            return new Common(
-                    shared,
-                    worth == 0 ? 0 : explained / worth,
-                    main < 0 || whole[main] == 0 ? 0 : ofMain / whole[main]);
+            return new Common(shared, worth == 0 ? 0 : explained / worth);
         }
     }
 
@@ -203,9 +193,8 @@ final class SpokenIndex {
      *
      * @param shared the worth of common terms, longer documents' less
      * @param ofText the part of the text's terms that any of the documents has, by worth
-     * @param ofMain the part of the main document's terms that the text has, by worth
      */
-    record Common(float shared, float ofText, float ofMain) {}
+    record Common(float shared, float ofText) {}
 
     Asked ask(long[] text) {
         return new Asked(text);

@@ -1,9 +1,12 @@
 package org.mendak.core.recognise;
 
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Signature;
 
 /** The words of a text as people speak them: contractions written out, so that "couldn't" and "could not" are the same. */
 final class SpokenWords {
@@ -43,6 +46,15 @@ final class SpokenWords {
         List<Words.Word> words = new ArrayList<>();
         Words.read(text, 0, text.length(), words);
         return of(text, words).words();
+    }
+
+    /** The words of all messages and symptoms of an error, each once, in their order. */
+    static Set<String> of(KnownError error) {
+        Set<String> words = new LinkedHashSet<>();
+        error.signatures().stream()
+                .filter(s -> s.kind() == Signature.Kind.MESSAGE || s.kind() == Signature.Kind.SYMPTOM)
+                .forEach(s -> words.addAll(of(s.words())));
+        return words;
     }
 
     /** The words of a text; {@code raw} is where they stand. */

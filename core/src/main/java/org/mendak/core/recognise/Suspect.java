@@ -116,9 +116,7 @@ final class Suspect {
             f[Features.SAID_ALONE] = Math.max(f[Features.SAID_ALONE], c.strength() * c.ofText());
         }
         if (said != null) {
-            f[Features.TOLD] = Math.log1p(said.shared()) / 5;
             f[Features.TOLD_OF_TEXT] = said.ofText();
-            f[Features.TOLD_OF_MESSAGE] = said.ofMessage();
             f[Features.TOLD_AHEAD] = saidAhead;
             f[Features.TOLD_IN_ALL] = Math.min(10, said.shared() / 50);
             if (said.laid() != null) {

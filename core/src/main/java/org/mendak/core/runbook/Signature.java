@@ -11,6 +11,11 @@ import org.mendak.core.language.Template;
  */
 public record Signature(Kind kind, String text, Template template, int line) {
 
+    /** What it says in words: the text, without placeholders. */
+    public String words() {
+        return template == null ? text : template.literals();
+    }
+
     /** The kinds of signatures. */
     public enum Kind {
         CODE,
