@@ -26,6 +26,29 @@ export function keysOf(ask: Ask | undefined) {
 /** The question among what is asked; remarks are only to be read. */
 export const questionOf = (asks: Ask[]) => asks.find((a) => a.kind !== "remark");
 
+/** Words that the caller was asked for and that it does not say, each to be taken back. */
+export function Denied() {
+  const { draft, change } = useTakingIn();
+  if (draft.denied.length === 0) return null;
+  return (
+    <p className="denied">
+      {words.takingIn.doesNotSay}{" "}
+      {draft.denied.map((word) => (
+        <span key={word}>
+          <span className="mono">{word}</span>{" "}
+          <button
+            type="button"
+            className="plain"
+            onClick={() => change({ denied: draft.denied.filter((d) => d !== word) })}
+          >
+            {words.takingIn.takeBack}
+          </button>{" "}
+        </span>
+      ))}
+    </p>
+  );
+}
+
 /** What would separate close candidates, asked right here; an answer is one key. */
 export function Asks({ asks, candidates }: { asks: Ask[]; candidates: Candidate[] }) {
   const answer = useAnswer();

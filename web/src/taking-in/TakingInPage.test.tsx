@@ -237,6 +237,9 @@ test("a guess says that it is one, and a word that it does not say is remembered
   await key("7");
   await settle();
   expect(calls.filter((x) => x.path === "/api/recognitions").at(-1)?.body?.denied).toEqual(["room"]);
+  expect(place.textContent).toContain("It does not say room");
+  await click(screen.getByRole("button", { name: words.takingIn.takeBack }));
+  expect(place.textContent).not.toContain("It does not say");
 });
 
 test("a log's line goes beside what was typed, which is not lost", async () => {

@@ -7,7 +7,7 @@ import { words } from "../words";
 import { About } from "./About";
 import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
-import { Asks, keysOf, questionOf, useAnswer } from "./Asks";
+import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
 import { OfProduct } from "./OfProduct";
 import { Secrets } from "./Secrets";
@@ -205,6 +205,7 @@ export function TakingInPage() {
         )}
         <PickLog onPick={log.read} />
         <About />
+        <Denied />
         <EarlierLogs onShow={log.resume} />
         <Secrets text={draft.text} found={settled === draft.text ? found : undefined} />
         {found && found.codes.length > 0 && (
@@ -236,7 +237,7 @@ export function TakingInPage() {
               <p className="soft">{words.takingIn.nothingYet}</p>
             </div>
           )}
-          {found && candidates.length === 0 && <p>{words.takingIn.nothing}</p>}
+          {found && candidates.length === 0 && <p className="nothing">{words.takingIn.nothing}</p>}
           {candidates.map((c, i) => (
             <Fragment key={c.error}>
               {i === firstGuess && (

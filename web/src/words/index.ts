@@ -137,6 +137,8 @@ export const words = {
     moreGuesses: "or, as a guess:",
     speaksOf: (what: string[]) => `speaks of ${what.join(", ")}`,
     alsoSays: (word: string) => `Does it also say \u201c${word}\u201d?`,
+    doesNotSay: "It does not say",
+    takeBack: "take back",
     yesNo: (yes: boolean) => (yes ? "yes" : "no"),
     first: "first",
     nothingToTry: "no fix is left to try",
