@@ -174,15 +174,18 @@ public final class Recogniser {
                 .filter(hit -> all.stream().noneMatch(c -> c.from() < hit.to() && hit.from() < c.to()))
                 .forEach(all::add);
         all.sort(Comparator.comparingInt(CodeHit::from));
-        List<Recognition.Candidate> candidates =
-                resembled.stream().map(Recogniser::candidate).toList();
-        return new Recognition(all, resemblesSomething(candidates) ? candidates : List.of());
+        boolean something = resembled.stream().anyMatch(this::isResembled);
+        return new Recognition(
+                all, something ? resembled.stream().map(Recogniser::candidate).toList() : List.of());
     }
 
-    /** Whether one with a reason is likely enough to be shown at all; in a large library the same chance is spread over more. */
-    private boolean resemblesSomething(List<Recognition.Candidate> candidates) {
+    /**
+     * Whether the text by itself, with a reason, is likely enough to speak of it: a product that was chosen wrongly hides nothing. In a
+     * large library the same chance is spread over more.
+     */
+    private boolean isResembled(Suspect s) {
         double least = RESEMBLES_SOMETHING * Math.min(1, LARGE / Math.max(1, signatures()));
-        return candidates.stream().anyMatch(c -> c.probability() >= least && Recognition.hasReason(c));
+        return 1 / (1 + Math.exp(s.known - s.score)) >= least && Recognition.hasReason(candidate(s));
     }
 
     /** Small words are a reason where the whole message stands, or where several of a message do and nothing else. */
@@ -299,8 +302,8 @@ public final class Recogniser {
         }
         margins(suspects);
         for (Suspect s : suspects) {
-            double known = Circumstances.weigh(s, query);
-            s.score = withSaidCode(s, textScore(s) + known, known);
+            s.known = Circumstances.weigh(s, query);
+            s.score = withSaidCode(s, textScore(s) + s.known);
         }
         contradicted(suspects);
         Judge.judge(suspects);
@@ -337,7 +340,7 @@ public final class Recogniser {
     }
 
     /** What may be meant as a code is a guess: it makes nothing certain that the words, and what else is known, do not. */
-    private double withSaidCode(Suspect s, double score, double known) {
+    private double withSaidCode(Suspect s, double score) {
         if (s.saidCodes.isEmpty() || s.codes.stream().anyMatch(c -> !c.isBare())) {
             return score;
         }
@@ -345,7 +348,7 @@ public final class Recogniser {
         features[Features.CODE_SAID] = 0;
         features[Features.NUMBER_SAID] = 0;
         features[Features.SAID_ALONE] = 0;
-        return Math.max(Weights.FITTED.score(features) + known, Math.min(score, MOST_BY_SAID_CODE));
+        return Math.max(Weights.FITTED.score(features) + s.known, Math.min(score, MOST_BY_SAID_CODE));
     }
 
     /** Those that are looked at closely: the best by the model, and the best by what is said in other words. */

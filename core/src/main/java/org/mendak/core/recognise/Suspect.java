@@ -44,6 +44,9 @@ final class Suspect {
     /** How much more the text shares with it than with the best of the others, as a part of the best. */
     double saidAhead;
 
+    /** What is known besides the text, as a part of the score. */
+    double known;
+
     double score;
     double probability;
 

@@ -116,6 +116,16 @@ class RecogniserTest {
         assertThat(Recognition.shown(recognise(text).candidates())).isEmpty();
     }
 
+    @Test
+    void aProductThatWasChosenWronglyHidesNothing() {
+        String text = "board is wrong";
+        Recogniser.Query wrong = new Recogniser.Query(text, "Purserdesk", null, null);
+        assertThat(Recognition.shown(recogniser.recognise(wrong).candidates()))
+                .anyMatch(c -> c.error().startsWith("tidewall"))
+                .allMatch(c -> c.reasons().stream().anyMatch(r -> r.text().equals("not known of Purserdesk"))
+                        || !c.error().startsWith("tidewall"));
+    }
+
     @ParameterizedTest
     @CsvSource({
         "'71'",
