@@ -9,6 +9,7 @@ import org.mendak.bench.recognition.Accuracy;
 import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
 import org.mendak.bench.recognition.Fuzzing;
+import org.mendak.bench.recognition.Learning;
 import org.mendak.bench.recognition.Scanning;
 import org.mendak.bench.recognition.Spoken;
 import org.openjdk.jmh.profile.GCProfiler;
@@ -25,6 +26,7 @@ public final class Bench {
             "latency",
             "recognition",
             "spoken",
+            "learning",
             "scan",
             "failures",
             "fuzz",
@@ -65,6 +67,7 @@ public final class Bench {
                                     .filter(e -> !e.firstAid())
                                     .toList(),
                             DemoDocuments.products());
+                case "learning" -> Learning.measure(corpus, args.length > 1 ? Path.of(args[1]) : null);
                 case "fitting" -> Fitting.run(corpus, args.length > 1 ? Path.of(args[1]) : null);
                 case "failures" ->
                     Failures.measure(

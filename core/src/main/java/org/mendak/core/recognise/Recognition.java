@@ -109,6 +109,8 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
         WORDS,
         /** A word that the error has too, in its message or in what else it says of itself. */
         TOLD,
+        /** Somebody put it alike in a case that ended as this error; the reason's text is the case's number. */
+        CASE,
         SUPPORTING,
         SYMPTOM,
         /** A captured value; the reason's text is its name. */

@@ -138,6 +138,10 @@ final class Sayings {
         }
     }
 
+    SpokenIndex index() {
+        return index;
+    }
+
     private static void add(String text, float counts, List<long[]> texts, List<Integer> of, List<Float> count) {
         long[] terms = SpokenTerms.of(words(text));
         if (terms.length > 0) {

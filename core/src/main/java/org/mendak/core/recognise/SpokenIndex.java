@@ -140,6 +140,10 @@ final class SpokenIndex {
             worth = sum;
         }
 
+        float worth() {
+            return worth;
+        }
+
         /** What each document shares with the text. O(postings of the text's terms + documents). */
         float[] scores() {
             float[] sums = new float[norms.length];

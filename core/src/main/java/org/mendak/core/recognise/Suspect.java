@@ -1,126 +1,113 @@
 package org.mendak.core.recognise;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.core.runbook.Signature;
 
-/** What speaks for one known error in one text, gathered bit by bit; the model then judges it. */
-final class Suspect {
+/**
+ * A known error that a text may speak of, as far as it was judged.
+ *
+ * @param ahead how much more the text shares with it in other words than with the best of the others, as a part of the best
+ * @param otherCode whether a code of the text says another error
+ * @param margin how much better it explains the text than the best of the others, in nats; negative if worse
+ * @param weighed what is known besides the text
+ * @param score the log of the odds against "none of these", before others compete
+ * @param probability that it is this error, in [0, 1]
+ */
+record Suspect(
+        Clues clues,
+        Traces traces,
+        double ahead,
+        boolean otherCode,
+        double margin,
+        Circumstances.Weighed weighed,
+        double score,
+        double probability) {
 
     private static final int MOST_REASONS = 80;
-    private static final int MOST_SUPPORT = 3;
+    private static final double BY_CODE = 12;
 
-    final KnownError error;
-    /** Where its best signature was laid; null if only a code was found. */
-    Finder.Found best;
-
-    private double bestScore = Double.NEGATIVE_INFINITY;
-    final List<CodeHit> codes = new ArrayList<>();
-    /** Supporting messages and symptoms beside the best signature. */
-    final List<Finder.Found> supporting = new ArrayList<>();
-
-    final List<Recognition.Reason> reasons = new ArrayList<>();
-    final Map<String, String> captures = new HashMap<>();
-    /** Raw stretches that are values of this error's placeholders. */
-    final List<int[]> valueSpans = new ArrayList<>();
-
-    private static final double FEW_WORDS = 0.3;
-
-    boolean exact;
-    int literalCharacters;
-    int from = -1;
-    int to = -1;
-    boolean otherCode;
-    /** How much better it explains the text than the best of the others, in nats; negative if worse. */
-    double margin;
-
-    /** Codes of it that were said, not written. */
-    final List<SaidCodes.Said> saidCodes = new ArrayList<>();
-    /** How the text speaks of it in other words; null if it was not found so. */
-    Sayings.Said said;
-    /** How much more the text shares with it than with the best of the others, as a part of the best. */
-    double saidAhead;
-
-    /** What is known besides the text, as a part of the score. */
-    double known;
-
-    double score;
-    double probability;
-
-    Suspect(KnownError error) {
-        this.error = error;
+    static Suspect of(Clues clues, double ahead, boolean otherCode) {
+        return new Suspect(clues, Traces.NONE, ahead, otherCode, 0, Circumstances.Weighed.NOTHING, 0, 0);
     }
 
-    /** Takes a signature into account; {@code score} is the model's, before codes. */
-    void laid(Finder.Found found, double foundScore) {
-        if (found.entry().signature().kind() == Signature.Kind.SUPPORTING) {
-            if (supporting.size() < MOST_SUPPORT && found.features()[Features.COVERAGE] > 0.75) {
-                supporting.add(found);
-            }
-        } else if (foundScore > bestScore) {
-            best = found;
-            bestScore = foundScore;
-        }
+    KnownError error() {
+        return clues.error();
     }
 
-    void reason(Recognition.ReasonKind kind, String text, int start, int end) {
-        Recognition.Reason r = new Recognition.Reason(kind, text, start, end);
-        if (reasons.size() < MOST_REASONS && !reasons.contains(r)) {
-            reasons.add(r);
-        }
+    Suspect traced(Traces t) {
+        return new Suspect(clues, t, ahead, otherCode, margin, weighed, score, probability);
     }
 
-    void covers(int start, int end) {
-        from = from < 0 ? start : Math.min(from, start);
-        to = Math.max(to, end);
+    Suspect withMargin(double m) {
+        return new Suspect(clues, traces, ahead, otherCode, m, weighed, score, probability);
+    }
+
+    Suspect weighed(Circumstances.Weighed w) {
+        return new Suspect(clues, traces, ahead, otherCode, margin, w, score, probability);
+    }
+
+    Suspect scored(double s) {
+        return new Suspect(clues, traces, ahead, otherCode, margin, weighed, s, probability);
+    }
+
+    /** The same with the case in which somebody put it alike as a reason. */
+    Suspect because(OwnWords.Heard heard) {
+        List<Recognition.Reason> more = new ArrayList<>(weighed.reasons());
+        more.add(new Recognition.Reason(Recognition.ReasonKind.CASE, String.valueOf(heard.nearest()), -1, -1));
+        return weighed(new Circumstances.Weighed(weighed.odds(), more));
+    }
+
+    Suspect likely(double p) {
+        return new Suspect(clues, traces, ahead, otherCode, margin, weighed, score, p);
+    }
+
+    /** What of the text speaks for it and what else is known, each once, so many that a reader is helped. */
+    List<Recognition.Reason> reasons() {
+        List<Recognition.Reason> all = new ArrayList<>(traces.reasons());
+        all.addAll(weighed.reasons());
+        return all.stream().distinct().limit(MOST_REASONS).toList();
     }
 
     /** Nats that it explains less those that it leaves open, with a little for every character to the letter. */
     double merit() {
-        double own = codes.isEmpty() ? 0 : 12;
-        if (best == null || !wordsCount()) {
+        double own = clues.codes().isEmpty() ? 0 : BY_CODE;
+        if (!clues.wordsCount()) {
             return own;
         }
-        double[] f = best.features();
+        double[] f = clues.best().features();
         double open = 0.4 * f[Features.MISSING] + 0.4 * f[Features.UNEXPLAINED_LINE];
         return own
                 + 10 * (f[Features.MATCHED] - open)
                 + 3 * f[Features.BAG]
-                + (exact ? 4 + 0.2 * literalCharacters : 0);
-    }
-
-    /** Whether the words are taken into account: beside a code, a few in passing are neither for nor against it. */
-    private boolean wordsCount() {
-        return codes.isEmpty() || best.features()[Features.COVERAGE] > FEW_WORDS;
+                + (traces.exact() ? 4 + 0.2 * traces.literalCharacters() : 0);
     }
 
     /** The features with codes and exactness, and without the message's if the code says more than what is left of the message. */
     double[] features(int signatures) {
         double[] f = new double[Features.NAMES.size()];
-        boolean strong = codes.stream().anyMatch(c -> !c.isBare());
-        if (best != null && wordsCount()) {
-            System.arraycopy(best.features(), 0, f, 0, f.length);
-            f[Features.CODE_AND_WORDS] = codes.isEmpty() ? 0 : 1;
+        if (clues.wordsCount()) {
+            System.arraycopy(clues.best().features(), 0, f, 0, f.length);
+            f[Features.CODE_AND_WORDS] = clues.codes().isEmpty() ? 0 : 1;
         }
+        int literal = traces.literalCharacters();
         f[Features.SOME] = 1;
         f[Features.SIZE] = Features.size(signatures);
-        f[Features.EXACT] = exact ? 1 : 0;
-        f[Features.EXACT_LONG] = exact ? Math.min(1, literalCharacters / 30.0) : 0;
-        f[Features.LITERAL] = exact ? Math.log1p(literalCharacters) : 0;
-        f[Features.CODE] = strong ? 1 : 0;
+        f[Features.EXACT] = traces.exact() ? 1 : 0;
+        f[Features.EXACT_LONG] = traces.exact() ? Math.min(1, literal / 30.0) : 0;
+        f[Features.LITERAL] = traces.exact() ? Math.log1p(literal) : 0;
+        f[Features.CODE] = clues.hasWholeCode() ? 1 : 0;
         f[Features.MARGIN] = Math.max(-3, Math.min(3, margin / 5));
         f[Features.OTHER_CODE] = otherCode ? 1 : 0;
-        for (SaidCodes.Said c : saidCodes) {
+        for (SaidCodes.Said c : clues.saidCodes()) {
             int which = c.letters() ? Features.CODE_SAID : Features.NUMBER_SAID;
             f[which] = Math.max(f[which], c.strength());
             f[Features.SAID_ALONE] = Math.max(f[Features.SAID_ALONE], c.strength() * c.ofText());
         }
+        Sayings.Said said = clues.said();
         if (said != null) {
             f[Features.TOLD_OF_TEXT] = said.ofText();
-            f[Features.TOLD_AHEAD] = saidAhead;
+            f[Features.TOLD_AHEAD] = ahead;
             f[Features.TOLD_IN_ALL] = Math.min(10, said.shared() / 50);
             if (said.laid() != null) {
                 f[Features.WORDS_MET] = Math.min(10, said.laid().matched() / 10);
