@@ -404,6 +404,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/saying": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["counts"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/sheet": {
     parameters: {
       query?: never;
@@ -670,6 +686,22 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
+    get: operations["ofError_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/errors/{key}/sayings": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
     get: operations["ofError"];
     put?: never;
     post?: never;
@@ -915,6 +947,22 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["recognise"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/recognitions/alike": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["alike"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1881,6 +1929,25 @@ export interface components {
       title: string;
       usedBy: string[];
       workaround: boolean;
+    };
+    HeardCounts: {
+      counts?: boolean | null;
+    };
+    HeardLike: {
+      text?: null | string;
+    };
+    HeardSaying: {
+      agent: string;
+      /** Format: date-time */
+      at: string;
+      counts: boolean;
+      error: null | string;
+      /** Format: int64 */
+      number: number;
+      status: string;
+      takenOutBy: null | string;
+      text: string;
+      title: null | string;
     };
     JobsView: {
       /** Format: int64 */
@@ -2940,6 +3007,30 @@ export interface operations {
       };
     };
   };
+  counts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HeardCounts"];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
   sheet: {
     parameters: {
       query?: never;
@@ -3386,7 +3477,7 @@ export interface operations {
       };
     };
   };
-  ofError: {
+  ofError_1: {
     parameters: {
       query?: {
         choice?: {
@@ -3408,6 +3499,28 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["PlanView"];
+        };
+      };
+    };
+  };
+  ofError: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HeardSaying"][];
         };
       };
     };
@@ -3793,6 +3906,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["RecognitionAnswer"];
+        };
+      };
+    };
+  };
+  alike: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HeardLike"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HeardSaying"][];
         };
       };
     };

@@ -47,6 +47,7 @@ export type Findings = S["Findings"];
 export type Finding = S["FindingsFinding"];
 export type Code = S["RecognitionCode"];
 export type ErrorLine = S["ErrorLine"];
+export type Saying = S["HeardSaying"];
 export type ErrorSheet = S["ErrorSheet"];
 export type FixSheet = S["FixSheet"];
 export type StepLine = S["StepLine"];

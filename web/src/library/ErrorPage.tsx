@@ -5,6 +5,7 @@ import { Coming, Failed, KeyButton, useKeys } from "../look";
 import { words } from "../words";
 import { errorQuery, evidenceQuery, fixQuery } from "./api";
 import { EvidenceBeside } from "./Evidence";
+import { Sayings } from "./Sayings";
 import { SheetFrame } from "./SheetFrame";
 
 import { ErrorSheetView, FixSheetView } from "./Sheets";
@@ -59,6 +60,7 @@ export function ErrorPage() {
         </KeyButton>
       </p>
       {whole && data.tries.filter((t) => t.published).map((t) => <FixBelow key={t.fix} fix={t.fix} />)}
+      <Sayings error={data.key} />
     </SheetFrame>
   );
 }

@@ -64,3 +64,14 @@ export const historyQuery = (folder: string, key: string) =>
     queryFn: ({ signal }) =>
       got(api.GET("/api/documents/{folder}/{key}/revisions", { params: { path: { folder, key } }, signal })),
   });
+
+/** How callers put a known error, the newest first. */
+export const sayingsQuery = (key: string) =>
+  queryOptions({
+    queryKey: ["library", "sayings", key],
+    queryFn: ({ signal }) => got(api.GET("/api/errors/{key}/sayings", { params: { path: { key } }, signal })),
+  });
+
+/** Lets recognition learn from a case, or not. */
+export const sayingCounts = (n: number, counts: boolean) =>
+  got(api.POST("/api/cases/{n}/saying", { params: { path: { n } }, body: { counts } }));

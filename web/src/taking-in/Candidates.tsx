@@ -13,10 +13,11 @@ export function reasonWords(c: Candidate): string[] {
   const matched = c.reasons
     .filter((r) => r.kind === "message")
     .reduce((n, r) => n + r.text.split(/\s+/).filter((w) => /\p{L}|\p{N}/u.test(w)).length, 0);
+  const cases = c.reasons.filter((r) => r.kind === "case").map((r) => words.takingIn.saidInCase(r.text));
   const told = unique(c.reasons.filter((r) => r.kind === "told").map((r) => r.text.toLowerCase()));
   const others = unique(
     c.reasons
-      .filter((r) => !["code", "message", "value", "told"].includes(r.kind))
+      .filter((r) => !["code", "message", "value", "told", "case"].includes(r.kind))
       .map((r) => r.text)
       .filter((text) => !told.includes(text.toLowerCase())),
   );
@@ -24,6 +25,7 @@ export function reasonWords(c: Candidate): string[] {
     ...codes,
     ...(matched > 0 ? [words.takingIn.messageMatches(matched)] : []),
     ...others,
+    ...cases,
     ...(told.length > 0 ? [words.takingIn.speaksOf(told.slice(0, MOST_TOLD))] : []),
   ];
 }

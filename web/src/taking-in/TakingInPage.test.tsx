@@ -321,3 +321,37 @@ test("where nothing fits, what else is known of the chosen product is one press 
   await click(screen.getByRole("button", { name: "Till full" }));
   expect(calls.find((x) => x.path === "/api/cases" && x.body)?.body?.error).toBe("till-full");
 });
+
+test("where nothing fits, cases that sound alike are shown, and a case that somebody put alike is a reason", async () => {
+  const said = "the wall sleeps";
+  const alike = (number: number, status: string, title: string | null) => ({
+    number,
+    text: `the wall sleeps, ${number}`,
+    error: title && "board-dark",
+    title,
+    status,
+    agent: "Runa Holm",
+    at: "2026-11-20T09:00:00Z",
+    counts: true,
+    takenOutBy: null,
+  });
+  server({
+    ...TABLE,
+    "POST /api/recognitions": found({
+      candidates: [
+        {
+          ...candidate("board-dark", "Board stays dark"),
+          probability: 0.2,
+          band: "guess",
+          reasons: [{ kind: "case", text: "4711", span: [] }],
+        },
+      ],
+    }),
+    "POST /api/recognitions/alike": [alike(31, "open", null), alike(30, "solved", "Board stays dark")],
+  });
+  const place = await render(<Page text={said} />);
+  await settle();
+  expect(place.textContent).toContain("somebody put it like this in case 4711");
+  expect(place.textContent).toContain("Case 31 · the wall sleeps, 31 open, Runa Holm");
+  expect(place.textContent).toContain("solved: Board stays dark");
+});

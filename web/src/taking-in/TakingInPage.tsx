@@ -5,6 +5,7 @@ import { useTakingIn } from "../frame";
 import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { About } from "./About";
+import { Alike } from "./Alike";
 import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
@@ -270,12 +271,15 @@ export function TakingInPage() {
           </button>
         )}
         {found && (candidates.length === 0 || firstGuess === 0) && (
-          <OfProduct
-            product={draft.product}
-            phase={draft.phase}
-            shown={candidates}
-            onOpen={(key) => void open(key)}
-          />
+          <>
+            <OfProduct
+              product={draft.product}
+              phase={draft.phase}
+              shown={candidates}
+              onOpen={(key) => void open(key)}
+            />
+            <Alike text={settled} />
+          </>
         )}
         {opening && <p className="soft">{words.takingIn.opening}</p>}
         {cases && cases.length > 0 && (

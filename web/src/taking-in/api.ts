@@ -62,6 +62,17 @@ export const ofProductQuery = (product: string, phase: string) =>
     staleTime: 300_000,
   });
 
+/** Cases whose text sounds like this one. */
+export const alikeQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["recognitions", "alike", text],
+    queryFn: ({ signal }) => got(api.POST("/api/recognitions/alike", { body: { text }, signal })),
+    enabled: text.trim() !== "",
+    placeholderData: keepPreviousData,
+    staleTime: 20_000,
+    retry: false,
+  });
+
 export const wordsQuery = queryOptions({
   queryKey: ["words"],
   queryFn: ({ signal }) => got(api.GET("/api/library/words", { signal })),

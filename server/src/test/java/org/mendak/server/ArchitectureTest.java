@@ -40,6 +40,7 @@ class ArchitectureTest {
             "library",
             "recognition",
             "cases",
+            "heard",
             "evidence",
             "planning",
             "gaps",

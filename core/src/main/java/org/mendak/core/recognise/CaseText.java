@@ -1,6 +1,7 @@
 package org.mendak.core.recognise;
 
 import java.util.Objects;
+import org.mendak.core.runbook.KnownError;
 
 /**
  * What was typed or pasted in a case.
@@ -11,6 +12,9 @@ import java.util.Objects;
  * @param weight how much it still says, in (0, 1]
  */
 public record CaseText(long number, String endedAs, String text, double weight) {
+
+    /** Cases of one error that are learned from, the newest. */
+    public static final int MOST_OF_ERROR = OwnWords.MOST_OF_ERROR;
 
     private static final double HALVED_AFTER_DAYS = 365;
 
@@ -24,5 +28,10 @@ public record CaseText(long number, String endedAs, String text, double weight) 
     /** What a text of this age says beside one of today: half as much after a year. Less than zero days count as none. */
     public static double weightAfter(double days) {
         return Math.max(Double.MIN_NORMAL, Math.pow(0.5, Math.max(0, days) / HALVED_AFTER_DAYS));
+    }
+
+    /** Whether a text puts an error in somebody's own words: a log, or what says no more than the message, teaches nothing. */
+    public static boolean teaches(String text, KnownError error) {
+        return OwnWords.isSaying(text, error);
     }
 }

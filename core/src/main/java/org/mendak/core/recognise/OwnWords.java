@@ -25,11 +25,13 @@ import org.mendak.core.runbook.Signature;
 final class OwnWords {
 
     /** Cases of one error that are learned from, the newest. */
-    private static final int MOST_OF_ERROR = 20;
+    static final int MOST_OF_ERROR = 20;
     /** Texts in all. */
     private static final int MOST = 50_000;
     /** The first words of a text that count. */
     private static final int MOST_WORDS = 100;
+    /** Lines of a text that somebody typed. */
+    private static final int MOST_LINES = 12;
     /** Neighbours of one error that count. */
     private static final int NEIGHBOURS = 4;
     /** Errors that are looked at closely. */
@@ -83,12 +85,13 @@ final class OwnWords {
         Map<String, Integer> taught = new HashMap<>();
         for (int i = 0; i < errorOf.length; i++) {
             CaseText text = texts.get(i);
-            List<String> words = SpokenWords.of(text.text());
-            words = words.size() > MOST_WORDS ? words.subList(0, MOST_WORDS) : words;
+            List<String> words = words(text.text());
             terms.add(SpokenTerms.of(words));
             errorOf[i] = -1;
             KnownError e = text.endedAs() == null ? null : errors.apply(text.endedAs());
-            if (e != null && !isMessage(words, e) && taught.merge(e.key(), 1, Integer::sum) <= MOST_OF_ERROR) {
+            if (e != null
+                    && isSaying(text.text(), words, e)
+                    && taught.merge(e.key(), 1, Integer::sum) <= MOST_OF_ERROR) {
                 errorOf[i] = places.computeIfAbsent(e.key(), k -> {
                     this.errors.add(e);
                     return this.errors.size() - 1;
@@ -98,7 +101,22 @@ final class OwnWords {
         index = new SpokenIndex(terms, library);
     }
 
-    /** Whether it says no more than the error's own message does: a pasted one teaches nothing. */
+    /** Whether somebody put an error in their own words here: a log, or what says no more than the message, teaches nothing. */
+    static boolean isSaying(String text, KnownError e) {
+        return isSaying(text, words(text), e);
+    }
+
+    private static boolean isSaying(String text, List<String> words, KnownError e) {
+        boolean some = words.stream().anyMatch(w -> !EverydayWords.ALL.contains(w));
+        return some && text.lines().limit(MOST_LINES + 1L).count() <= MOST_LINES && !isMessage(words, e);
+    }
+
+    private static List<String> words(String text) {
+        List<String> words = SpokenWords.of(text);
+        return words.size() > MOST_WORDS ? words.subList(0, MOST_WORDS) : words;
+    }
+
+    /** Whether all of the error's own message is there. */
     private static boolean isMessage(List<String> words, KnownError e) {
         Set<String> stems = new HashSet<>();
         words.forEach(w -> stems.add(Words.stem(w)));

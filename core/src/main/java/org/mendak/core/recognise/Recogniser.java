@@ -136,6 +136,7 @@ public final class Recogniser {
             boolean told = candidates.size() < MOST_TOLD && !s.traces().exact();
             candidates.add(candidate(s, told ? Traces.told(s.clues(), query.text(), judging.words()) : List.of()));
         }
+        candidates = telling(candidates);
         boolean something = false;
         for (int i = 0; i < candidates.size(); i++) {
             something |= isResembled(resembled.get(i), candidates.get(i));
@@ -165,20 +166,36 @@ public final class Recogniser {
         return 1 / (1 + Math.exp(s.weighed().odds() - s.score())) >= least && Recognition.hasReason(c);
     }
 
-    /** Small words are a reason where the whole message stands, or where several of a message do and nothing else. */
+    /**
+     * Small words are a reason where the whole message stands, or where several of a message do and no candidate has anything else
+     * for it.
+     */
+    private static List<Recognition.Candidate> telling(List<Recognition.Candidate> all) {
+        List<List<Recognition.Reason>> telling = all.stream()
+                .map(c -> c.reasons().stream().filter(Recogniser::says).toList())
+                .toList();
+        boolean none = telling.stream().allMatch(Recogniser::isNoReason);
+        List<Recognition.Candidate> told = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) {
+            Recognition.Candidate c = all.get(i);
+            boolean several = none && c.reasons().size() - telling.get(i).size() >= SEVERAL;
+            told.add(c.recognised() || several ? c : c.because(telling.get(i)));
+        }
+        return told;
+    }
+
+    private static boolean isNoReason(List<Recognition.Reason> reasons) {
+        return reasons.stream().allMatch(r -> r.kind() == Recognition.ReasonKind.VALUE);
+    }
+
     private static Recognition.Candidate candidate(Suspect s, List<Recognition.Reason> told) {
         List<Recognition.Reason> reasons =
                 Stream.concat(s.reasons().stream(), told.stream()).distinct().toList();
-        List<Recognition.Reason> telling =
-                reasons.stream().filter(Recogniser::says).toList();
-        boolean several = reasons.size() - telling.size() >= SEVERAL;
-        boolean none = telling.stream().allMatch(r -> r.kind() == Recognition.ReasonKind.VALUE);
-        boolean all = s.probability() >= Recognition.RECOGNISED || none && several;
         return new Recognition.Candidate(
                 s.error().key(),
                 s.error().title(),
                 s.probability(),
-                all ? reasons : telling,
+                reasons,
                 s.traces().captures());
     }
 

@@ -90,6 +90,11 @@ public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
             captures = Map.copyOf(captures);
         }
 
+        /** The same for these reasons. */
+        Candidate because(List<Reason> other) {
+            return new Candidate(error, title, probability, other, captures);
+        }
+
         /** How sure it is. */
         public Band band() {
             return Band.of(probability);

@@ -396,15 +396,4 @@ class CaseStore {
                 error);
         return byCase;
     }
-
-    /** How many cases of an error and product were opened. */
-    record Met(String error, String product, long count) {}
-
-    List<Met> met(Tx tx, Instant since) {
-        return tx.list(
-                "select error_key, product, count(*) as cases from desk_case where opened_at >= ? and error_key is not null"
-                        + " group by error_key, product",
-                r -> new Met(r.getString("error_key"), r.getString("product"), r.getLong("cases")),
-                since);
-    }
 }

@@ -47,6 +47,8 @@ final class DemoCases {
             "Brinelink", "server",
             "Berthbook", "server");
 
+    private static final int ONE_IN_OWN_WORDS = 4;
+
     private final Seed seed;
     private final Library library;
     private final Instant now;
@@ -164,7 +166,18 @@ final class DemoCases {
         SampleText says = samples.computeIfAbsent(error.key(), k -> new SampleText(error));
         SampleText.Said said = says.vary(pier, random);
         facts.putAll(said.values());
-        return new CaseIntake.Ready(c, attempts, facts, said.text(), "skerry-" + (1000 + i), NO_HASH);
+        String text = open ? said.text() : inOwnWords(error.key(), said.text());
+        return new CaseIntake.Ready(c, attempts, facts, text, "skerry-" + (1000 + i), NO_HASH);
+    }
+
+    /** One caller in so many says what they see instead of reading it out; drawn last, so that it changes nothing else. */
+    private String inOwnWords(String error, String read) {
+        List<String> ways = seed.said(error);
+        if (ways.isEmpty() || random.nextInt(ONE_IN_OWN_WORDS) > 0) {
+            return read;
+        }
+        List<String> endings = seed.saidEndings();
+        return ways.get(random.nextInt(ways.size())) + endings.get(random.nextInt(endings.size()));
     }
 
     private Vocabulary.Product product(KnownError error) {

@@ -54,6 +54,17 @@ record Seed(Map<String, Object> all) {
         return texts(all, "images");
     }
 
+    /** What callers say of an error instead of reading its message out; empty if nothing is noted. */
+    List<String> said(String error) {
+        Map<String, Object> said = inner(all, "said");
+        return said.containsKey(error) ? texts(said, error) : List.of();
+    }
+
+    /** What callers add to that. */
+    List<String> saidEndings() {
+        return texts(inner(all, "said"), "endings");
+    }
+
     /** An error that has become frequent in the last days, and how many times as often as it used to be. */
     String surging() {
         return (String) inner(all, "surge").get("error");

@@ -6,6 +6,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.LogScan;
 import org.mendak.core.recognise.Prior;
 import org.mendak.core.recognise.Recogniser;
@@ -30,17 +32,20 @@ public class RecognitionService {
     private static final int MERGE_FROM = 200;
 
     private final LibraryService library;
-    private final ObjectProvider<Met> met;
-    private final ExecutorService merging = Executors.newSingleThreadExecutor(r -> {
+    private final ObjectProvider<Experience> experience;
+    private final ExecutorService background = Executors.newSingleThreadExecutor(r -> {
         Thread t = new Thread(r, "index");
         t.setDaemon(true);
         return t;
     });
+    private final AtomicBoolean learning = new AtomicBoolean();
     private volatile Recogniser recogniser;
+    /** What cases said when the recogniser was made; null if it has to learn anew. */
+    private volatile List<CaseText> learned = List.of();
 
-    RecognitionService(LibraryService library, ObjectProvider<Met> met) {
+    RecognitionService(LibraryService library, ObjectProvider<Experience> experience) {
         this.library = library;
-        this.met = met;
+        this.experience = experience;
         this.recogniser = Recogniser.of(
                 library.library().recognisable(), library.library().products());
     }
@@ -50,8 +55,10 @@ public class RecognitionService {
     synchronized void changed(LibraryChanged event) {
         recogniser =
                 recogniser.with(event.library().recognisable(), event.library().products());
+        // an error that was published teaches by cases that it had before
+        learned = null;
         if (recogniser.behind() >= MERGE_FROM) {
-            merging.execute(this::merge);
+            background.execute(this::merge);
         }
     }
 
@@ -61,6 +68,32 @@ public class RecognitionService {
         synchronized (this) {
             recogniser = fresh.with(
                     library.library().recognisable(), library.library().products());
+            learned = null;
+        }
+    }
+
+    /** Takes what cases say into the index, in the background; until then what was known before is used. */
+    private void learn() {
+        Experience e = experience.getIfAvailable();
+        List<CaseText> texts = e == null ? learned : e.texts();
+        if (texts != learned && learning.compareAndSet(false, true)) {
+            background.execute(() -> learn(texts));
+        }
+    }
+
+    private void learn(List<CaseText> texts) {
+        try {
+            Recogniser before = recogniser;
+            Recogniser after = before.knowing(texts);
+            synchronized (this) {
+                // where the library has changed meanwhile, the next who asks starts anew
+                if (recogniser == before) {
+                    recogniser = after;
+                    learned = texts;
+                }
+            }
+        } finally {
+            learning.set(false);
         }
     }
 
@@ -89,12 +122,24 @@ public class RecognitionService {
         return Recognition.shown(Together.of(each, library.library().errors()));
     }
 
-    private Recogniser.Query query(String text, String product, String version, Phase phase, List<String> denied) {
+    /** Cases whose text sounds like this one, the likest first. */
+    public List<Long> alike(String text, int most) {
+        checkLength(text);
+        learn();
+        return recogniser.alike(text, most);
+    }
+
+    private static void checkLength(String text) {
         if (text.length() > Limits.TEXT) {
             throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }
-        Met m = met.getIfAvailable();
-        return new Recogniser.Query(text, product, version, phase, m == null ? Prior.NONE : m.prior(), denied);
+    }
+
+    private Recogniser.Query query(String text, String product, String version, Phase phase, List<String> denied) {
+        checkLength(text);
+        learn();
+        Experience e = experience.getIfAvailable();
+        return new Recogniser.Query(text, product, version, phase, e == null ? Prior.NONE : e.prior(), denied);
     }
 
     /** A scan of one log for what the published library knows. */
@@ -104,7 +149,7 @@ public class RecognitionService {
 
     @PreDestroy
     void stop() {
-        merging.shutdownNow();
+        background.shutdownNow();
     }
 
     /** What to try for a product and phase when nothing matches; empty if the library has nothing for them. */

@@ -1,0 +1,163 @@
+package org.mendak.server.heard;
+
+import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.mendak.core.recognise.CaseText;
+import org.mendak.core.recognise.Prior;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.CaseChanged;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Db;
+import org.mendak.server.recognition.Experience;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tells recognition how often known errors were met in the last 90 days, and how people put them. What cases say of an error is read
+ * anew as soon as one of them changed, what open cases say once a minute, and all of it twice a day: texts age, and may be gone.
+ */
+@Component
+class CaseExperience implements Experience {
+
+    /** The first characters of a text that are read. */
+    static final int MOST_CHARACTERS = 1_000;
+
+    private static final Logger LOG = LoggerFactory.getLogger(CaseExperience.class);
+    private static final Duration LOOKED_BACK = Duration.ofDays(90);
+    private static final Duration FRESH = Duration.ofMinutes(1);
+    private static final Duration ALL_FRESH = Duration.ofHours(12);
+    /** Cases of one error that are looked at: most of them may say no more than the message, and teach nothing. */
+    static final int MOST_LOOKED_AT = 200;
+    /** Cases without an end that are read. */
+    private static final int MOST_OTHERS = 500;
+
+    private final Db db;
+    private final HeardStore store;
+    private final LibraryService library;
+    private final Clock clock;
+    private final AtomicBoolean reading = new AtomicBoolean();
+    private final Set<String> changed = ConcurrentHashMap.newKeySet();
+    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "heard");
+        t.setDaemon(true);
+        return t;
+    });
+    private volatile Prior prior = Prior.NONE;
+    private volatile List<CaseText> texts = List.of();
+    private volatile Instant readAt;
+    /** By error what its cases say; of the reading thread alone. */
+    private final Map<String, List<CaseText>> taught = new TreeMap<>();
+
+    private Instant allReadAt;
+
+    CaseExperience(Db db, HeardStore store, LibraryService library, Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.library = library;
+        this.clock = clock;
+    }
+
+    /** What cases of these errors say is read anew when somebody asks next. */
+    @EventListener
+    void changed(CaseChanged event) {
+        event.tx().afterCommit(() -> changed.addAll(event.errors()));
+    }
+
+    /** The same where a case teaches no more, or again. */
+    void changed(String error) {
+        changed.add(error);
+    }
+
+    @Override
+    public Prior prior() {
+        look();
+        return prior;
+    }
+
+    @Override
+    public List<CaseText> texts() {
+        look();
+        return texts;
+    }
+
+    /** Reading goes on beside: whoever asks may be inside a transaction, and must not wait for a second connection. */
+    private void look() {
+        Instant now = clock.instant();
+        Instant last = readAt;
+        boolean stale = last == null || last.plus(FRESH).isBefore(now) || last.isAfter(now);
+        if ((stale || !changed.isEmpty()) && reading.compareAndSet(false, true)) {
+            executor.execute(() -> read(now, stale));
+        }
+    }
+
+    private void read(Instant now, boolean stale) {
+        try {
+            if (stale) {
+                prior = MetErrors.prior(db.tx(tx -> store.met(tx, now.minus(LOOKED_BACK))));
+            }
+            List<CaseText> all = readTexts(now);
+            if (!all.equals(texts)) {
+                texts = all;
+            }
+            readAt = now;
+        } catch (RuntimeException e) {
+            LOG.warn("cases could not be read; recognition goes on with what was read last", e);
+        } finally {
+            reading.set(false);
+        }
+    }
+
+    private List<CaseText> readTexts(Instant now) {
+        if (allReadAt == null || allReadAt.plus(ALL_FRESH).isBefore(now) || allReadAt.isAfter(now)) {
+            taught.clear();
+            changed.addAll(db.tx(store::errors));
+            allReadAt = now;
+        }
+        for (String error : Set.copyOf(changed)) {
+            // before it is read: what changes meanwhile is read again
+            changed.remove(error);
+            taught.put(error, taught(error, now));
+        }
+        List<CaseText> all = new ArrayList<>();
+        taught.values().forEach(all::addAll);
+        db.tx(tx -> store.others(tx, now.minus(LOOKED_BACK), MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
+        return List.copyOf(all);
+    }
+
+    /** A case under an error's earlier name is one of its cases too. */
+    private List<CaseText> taught(String error, Instant now) {
+        KnownError today = library.library().error(error).orElse(null);
+        if (today == null) {
+            return List.of();
+        }
+        return db.tx(tx -> store.taught(tx, error, MOST_LOOKED_AT)).stream()
+                .filter(t -> CaseText.teaches(t.text(), today))
+                .limit(CaseText.MOST_OF_ERROR)
+                .map(t -> text(t, today.key(), now))
+                .toList();
+    }
+
+    /** Days are counted whole, so that what was read stays the same over a day. */
+    private static CaseText text(HeardStore.Text t, String endedAs, Instant now) {
+        long days = Duration.between(t.at(), now).toDays();
+        return new CaseText(t.number(), endedAs, t.text(), CaseText.weightAfter(days));
+    }
+
+    @PreDestroy
+    void stop() {
+        executor.shutdown();
+    }
+}

@@ -1,0 +1,135 @@
+package org.mendak.server.heard;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.mendak.core.recognise.CaseText;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.AuditStore;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.recognition.RecognitionService;
+import org.springframework.stereotype.Service;
+
+/** What recognition has learned from cases: to be seen, taken out and put back; and cases that sound alike. */
+@Service
+class HeardService {
+
+    private static final int MOST_ALIKE = 5;
+    /** Characters of a text that tell what it is about. */
+    private static final int START = 200;
+
+    private final Db db;
+    private final HeardStore store;
+    private final CaseExperience experience;
+    private final RecognitionService recognition;
+    private final LibraryService library;
+    private final AuditStore audit;
+    private final Clock clock;
+
+    HeardService(
+            Db db,
+            HeardStore store,
+            CaseExperience experience,
+            RecognitionService recognition,
+            LibraryService library,
+            AuditStore audit,
+            Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.experience = experience;
+        this.recognition = recognition;
+        this.library = library;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /**
+     * How somebody put a known error, or something like what is asked about.
+     *
+     * @param text its first characters
+     * @param error the known error's key; null if it has none
+     * @param title what that is called now; null if the library lacks it
+     * @param counts whether recognition learns from it
+     * @param takenOutBy null if it counts
+     */
+    record Saying(
+            long number,
+            String text,
+            @OrNull String error,
+            @OrNull String title,
+            String status,
+            String agent,
+            Instant at,
+            boolean counts,
+            @OrNull String takenOutBy) {}
+
+    /** How callers put a known error: what is learned from, and what was taken out of it, the newest first. */
+    List<Saying> ofError(Caller caller, String key) {
+        caller.may(Role.AGENT, Scope.READ, "see cases");
+        KnownError error = library.library()
+                .error(key)
+                .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
+        List<Saying> all = new ArrayList<>();
+        int learned = 0;
+        for (HeardStore.Line l : db.tx(tx -> store.ended(tx, error.key(), CaseExperience.MOST_LOOKED_AT))) {
+            if (CaseText.teaches(l.text(), error) && (!l.counts() || learned < CaseText.MOST_OF_ERROR)) {
+                all.add(saying(l));
+                learned += l.counts() ? 1 : 0;
+            }
+        }
+        return all;
+    }
+
+    /** Cases whose text sounds like this one, open ones first; empty where none does. */
+    List<Saying> alike(Caller caller, String text) {
+        caller.may(Role.AGENT, Scope.READ, "see cases");
+        if (text == null) {
+            throw Refusal.invalid("The text is missing.");
+        }
+        List<Long> numbers = recognition.alike(text, MOST_ALIKE);
+        return db.tx(tx -> store.of(tx, numbers)).stream()
+                .sorted(Comparator.comparing((HeardStore.Line l) -> !l.status().equals("open"))
+                        .thenComparing(l -> numbers.indexOf(l.number())))
+                .map(this::saying)
+                .toList();
+    }
+
+    private Saying saying(HeardStore.Line l) {
+        String title = l.error() == null
+                ? null
+                : library.library().error(l.error()).map(e -> e.title()).orElse(null);
+        String start = l.text().length() > START ? l.text().substring(0, START) + "\u2026" : l.text();
+        return new Saying(l.number(), start, l.error(), title, l.status(), l.agent(), l.at(), l.counts(), l.by());
+    }
+
+    /** Lets recognition learn from a case, or not; the case itself stays as it is. */
+    void counts(Caller caller, long number, Boolean counts) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        if (counts == null) {
+            throw Refusal.invalid("Say counts: true or false.");
+        }
+        db.run(tx -> {
+            if (!store.exists(tx, number)) {
+                throw Refusal.notFound("There is no case " + number + ".");
+            }
+            if (counts) {
+                store.putBack(tx, number);
+            } else {
+                store.takeOut(tx, number, clock.instant(), caller.name());
+            }
+            audit.write(tx, caller, counts ? "words-put-back" : "words-taken-out", String.valueOf(number), "");
+            String error = store.error(tx, number);
+            if (error != null) {
+                tx.afterCommit(() -> experience.changed(error));
+            }
+        });
+    }
+}

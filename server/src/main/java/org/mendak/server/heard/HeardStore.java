@@ -1,0 +1,137 @@
+package org.mendak.server.heard;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** What is read of cases for recognition, and the table {@code case_not_learned}. */
+@Component
+class HeardStore {
+
+    private static final String SOME_TEXT = "substring(t.text, 1, " + CaseExperience.MOST_CHARACTERS + ")";
+    /** Cases that ended as what they are filed under; a case that was handed over may not have been understood. */
+    private static final String TEACHES = "c.status in ('solved', 'worked-around')"
+            + " and not exists (select 1 from case_not_learned x where x.number = c.number)";
+
+    record Met(String error, String product, long count) {}
+
+    /** How many cases of an error and product were opened since then. */
+    List<Met> met(Tx tx, Instant since) {
+        return tx.list(
+                "select error_key, product, count(*) as cases from desk_case where opened_at >= ? and error_key is not null"
+                        + " group by error_key, product",
+                r -> new Met(r.getString("error_key"), r.getString("product"), r.getLong("cases")),
+                since);
+    }
+
+    record Text(long number, String error, String text, Instant at) {}
+
+    /** Keys of known errors that cases ended as. */
+    List<String> errors(Tx tx) {
+        return tx.list(
+                "select distinct error_key from desk_case where error_key is not null and closed_at is not null",
+                r -> r.getString(1));
+    }
+
+    /** The first texts of the newest cases that ended as this error, the newest first. */
+    List<Text> taught(Tx tx, String error, int most) {
+        return texts(
+                tx,
+                "select number, opened_at from desk_case c where error_key = ? and " + TEACHES
+                        + " order by opened_at desc limit ?",
+                error,
+                most);
+    }
+
+    /** The first texts of the newest cases that are open, or ended without a known error, the newest first. */
+    List<Text> others(Tx tx, Instant since, int most) {
+        return texts(
+                tx,
+                "select number, opened_at from desk_case c where opened_at >= ? and (status = 'open' or error_key is null)"
+                        + " order by opened_at desc limit ?",
+                since,
+                most);
+    }
+
+    private static List<Text> texts(Tx tx, String cases, Object... arguments) {
+        return tx.list(
+                "select c.number, c.opened_at, " + SOME_TEXT + " as words from (" + cases
+                        + ") c join case_text t on t.number ="
+                        + " c.number and t.id = (select min(id) from case_text f where f.number = c.number)"
+                        + " order by c.opened_at desc, c.number desc",
+                r -> new Text(r.getLong("number"), null, r.getString("words"), Tx.instant(r, "opened_at")),
+                arguments);
+    }
+
+    record Line(
+            long number,
+            String text,
+            String error,
+            String status,
+            String agent,
+            Instant at,
+            boolean counts,
+            String by) {}
+
+    private static final String LINE = "select c.number, " + SOME_TEXT
+            + " as words, c.error_key, c.status, c.agent, c.opened_at, x.agent as taken_out_by from desk_case c"
+            + " join case_text t on t.number = c.number and t.id = (select min(id) from case_text f where f.number = c.number)"
+            + " left join case_not_learned x on x.number = c.number";
+
+    /** The newest ended cases of an error with their first texts, those that were taken out too. */
+    List<Line> ended(Tx tx, String error, int most) {
+        return lines(
+                tx,
+                " where c.error_key = ? and c.status in ('solved', 'worked-around') order by c.opened_at desc limit ?",
+                List.of(error, most));
+    }
+
+    /** These cases with their first texts, in no order. */
+    List<Line> of(Tx tx, List<Long> numbers) {
+        if (numbers.isEmpty()) {
+            return List.of();
+        }
+        String marks = String.join(",", numbers.stream().map(n -> "?").toList());
+        return lines(tx, " where c.number in (" + marks + ")", new ArrayList<>(numbers));
+    }
+
+    private static List<Line> lines(Tx tx, String where, List<?> arguments) {
+        return tx.list(
+                LINE + where,
+                r -> new Line(
+                        r.getLong("number"),
+                        r.getString("words"),
+                        r.getString("error_key"),
+                        r.getString("status"),
+                        r.getString("agent"),
+                        Tx.instant(r, "opened_at"),
+                        r.getString("taken_out_by") == null,
+                        r.getString("taken_out_by")),
+                arguments.toArray());
+    }
+
+    boolean exists(Tx tx, long number) {
+        return tx.one("select 1 from desk_case where number = ?", r -> 1, number)
+                .isPresent();
+    }
+
+    /** The error that a case is filed under; null if none. */
+    String error(Tx tx, long number) {
+        return tx.one(
+                        "select coalesce(error_key, '') as k from desk_case where number = ?",
+                        r -> r.getString("k"),
+                        number)
+                .filter(k -> !k.isEmpty())
+                .orElse(null);
+    }
+
+    void takeOut(Tx tx, long number, Instant at, String agent) {
+        tx.run("merge into case_not_learned (number, at, agent) key (number) values (?, ?, ?)", number, at, agent);
+    }
+
+    void putBack(Tx tx, long number) {
+        tx.run("delete from case_not_learned where number = ?", number);
+    }
+}
