@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import type { Saying } from "../api";
+import type { Candidate, Saying } from "../api";
 import { words } from "../words";
 import { alikeQuery } from "./api";
 
@@ -10,15 +10,18 @@ const what = (s: Saying) => {
   return s.title ? words.takingIn.alikeEnded(ending, s.title) : ending;
 };
 
-/** Where nothing fits well: cases whose callers put it alike, open ones first. It may be the same trouble. */
-export function Alike(p: { text: string }) {
+/** Where nothing fits well: cases whose callers put it alike, open ones first; not those that say
+ * what a candidate says already. It may be the same trouble. */
+export function Alike(p: { text: string; shown: Candidate[] }) {
   const { data } = useQuery(alikeQuery(p.text));
-  if (!data || data.length === 0) return null;
+  const isNew = (s: Saying) => s.status === "open" || !p.shown.some((c) => c.error === s.error);
+  const alike = (data ?? []).filter(isNew);
+  if (alike.length === 0) return null;
   return (
     <div className="found-cases">
       <h2>{words.takingIn.alike}</h2>
       <ul>
-        {data.map((s) => (
+        {alike.map((s) => (
           <li key={s.number}>
             <Link to={`/case/${s.number}`}>
               {words.case.number(s.number)} · {s.text}

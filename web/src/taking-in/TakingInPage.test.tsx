@@ -347,11 +347,16 @@ test("where nothing fits, cases that sound alike are shown, and a case that some
         },
       ],
     }),
-    "POST /api/recognitions/alike": [alike(31, "open", null), alike(30, "solved", "Board stays dark")],
+    "POST /api/recognitions/alike": [
+      alike(31, "open", null),
+      alike(30, "solved", "Board stays dark"),
+      { ...alike(29, "solved", "Nobody hears the gong"), error: "gong-silent" },
+    ],
   });
   const place = await render(<Page text={said} />);
   await settle();
   expect(place.textContent).toContain("somebody put it like this in case 4711");
   expect(place.textContent).toContain("Case 31 · the wall sleeps, 31 open, Runa Holm");
-  expect(place.textContent).toContain("solved: Board stays dark");
+  expect(place.textContent).toContain("solved: Nobody hears the gong");
+  expect(place.textContent).not.toContain("Case 30");
 });

@@ -278,7 +278,7 @@ export function TakingInPage() {
               shown={candidates}
               onOpen={(key) => void open(key)}
             />
-            <Alike text={settled} />
+            <Alike text={settled} shown={candidates} />
           </>
         )}
         {opening && <p className="soft">{words.takingIn.opening}</p>}

@@ -4,7 +4,9 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
@@ -23,6 +25,8 @@ import org.springframework.stereotype.Service;
 class HeardService {
 
     private static final int MOST_ALIKE = 5;
+    /** Several of these may have ended as the same error. */
+    private static final int LOOKED_AT_FOR_ALIKE = 20;
     /** Characters of a text that tell what it is about. */
     private static final int START = 200;
 
@@ -88,18 +92,25 @@ class HeardService {
         return all;
     }
 
-    /** Cases whose text sounds like this one, open ones first; empty where none does. */
+    /** Cases whose text sounds like this one, open ones first, of those that ended one of each error; empty where none does. */
     List<Saying> alike(Caller caller, String text) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         if (text == null) {
             throw Refusal.invalid("The text is missing.");
         }
-        List<Long> numbers = recognition.alike(text, MOST_ALIKE);
+        List<Long> numbers = recognition.alike(text, LOOKED_AT_FOR_ALIKE);
+        Set<String> ended = new HashSet<>();
         return db.tx(tx -> store.of(tx, numbers)).stream()
-                .sorted(Comparator.comparing((HeardStore.Line l) -> !l.status().equals("open"))
+                .sorted(Comparator.comparing((HeardStore.Line l) -> !isOpen(l))
                         .thenComparing(l -> numbers.indexOf(l.number())))
+                .filter(l -> isOpen(l) || l.error() == null || ended.add(l.error()))
+                .limit(MOST_ALIKE)
                 .map(this::saying)
                 .toList();
+    }
+
+    private static boolean isOpen(HeardStore.Line l) {
+        return l.status().equals("open");
     }
 
     private Saying saying(HeardStore.Line l) {
