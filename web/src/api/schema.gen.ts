@@ -1869,48 +1869,6 @@ export interface components {
       language: string;
       text: string;
     };
-    Findings: {
-      before: components["schemas"]["FindingsExcerpt"][];
-      /** Format: int64 */
-      bytes: number;
-      /** Format: int64 */
-      firstFailure: number;
-      known: components["schemas"]["FindingsFinding"][];
-      /** Format: int64 */
-      lines: number;
-      /** Format: int64 */
-      moreShapes: number;
-      unknown: components["schemas"]["FindingsFinding"][];
-    };
-    FindingsExcerpt: {
-      captures: {
-        [key: string]: string;
-      };
-      /** Format: int64 */
-      line: number;
-      text: string;
-    };
-    FindingsFinding: {
-      /** Format: int64 */
-      count: number;
-      error: string;
-      excerpts: components["schemas"]["FindingsExcerpt"][];
-      /** Format: int64 */
-      firstLine: number;
-      /** Format: int64 */
-      lastLine: number;
-      marks: number[];
-      runs: components["schemas"]["FindingsRun"][];
-      title: string;
-    };
-    FindingsRun: {
-      /** Format: int64 */
-      count: number;
-      /** Format: int64 */
-      from: number;
-      /** Format: int64 */
-      to: number;
-    };
     FixSheet: {
       discouraged: string;
       intro: string;
@@ -1989,6 +1947,48 @@ export interface components {
       /** @enum {string} */
       status: "draft" | "in-review" | "published" | "retired";
       title: string;
+    };
+    LogFindings: {
+      before: components["schemas"]["LogFindingsExcerpt"][];
+      /** Format: int64 */
+      bytes: number;
+      /** Format: int64 */
+      firstFailure: number;
+      known: components["schemas"]["LogFindingsFinding"][];
+      /** Format: int64 */
+      lines: number;
+      /** Format: int64 */
+      moreShapes: number;
+      unknown: components["schemas"]["LogFindingsFinding"][];
+    };
+    LogFindingsExcerpt: {
+      captures: {
+        [key: string]: string;
+      };
+      /** Format: int64 */
+      line: number;
+      text: string;
+    };
+    LogFindingsFinding: {
+      /** Format: int64 */
+      count: number;
+      error: string;
+      excerpts: components["schemas"]["LogFindingsExcerpt"][];
+      /** Format: int64 */
+      firstLine: number;
+      /** Format: int64 */
+      lastLine: number;
+      marks: number[];
+      runs: components["schemas"]["LogFindingsRun"][];
+      title: string;
+    };
+    LogFindingsRun: {
+      /** Format: int64 */
+      count: number;
+      /** Format: int64 */
+      from: number;
+      /** Format: int64 */
+      to: number;
     };
     NoteLine: {
       keyword: string;
@@ -2166,7 +2166,7 @@ export interface components {
     ScanView: {
       /** Format: int64 */
       done: number;
-      findings: components["schemas"]["Findings"] | null;
+      findings: components["schemas"]["LogFindings"] | null;
       id: string;
       name: string;
       problem: string;

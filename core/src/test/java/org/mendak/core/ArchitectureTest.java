@@ -6,11 +6,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaCall;
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class ArchitectureTest {
@@ -48,12 +51,54 @@ class ArchitectureTest {
         });
     }
 
+    /** The rooms behind recognition's front door, each knowing only those before it. */
+    private static final List<String> RECOGNISE = List.of("words", "codes", "exact", "match", "scan");
+
+    /** What others may ask of the rooms behind that door. */
+    private static final Set<String> ASKED = Set.of(
+            "codes.CodeHit",
+            "codes.CodeHit$Kind",
+            "exact.TextCapture",
+            "scan.LogScan",
+            "scan.ByteSource",
+            "scan.LogFindings",
+            "scan.LogFindings$Finding",
+            "scan.LogFindings$Excerpt",
+            "scan.LogFindings$Run");
+
+    @Test
+    void roomsOfRecognitionKnowOnlyThoseBeforeThem() {
+        String room = "org.mendak.core.recognise";
+        for (int i = 0; i < RECOGNISE.size(); i++) {
+            noClasses()
+                    .that()
+                    .resideInAPackage(room + "." + RECOGNISE.get(i))
+                    .should()
+                    .dependOnClassesThat(JavaClass.Predicates.resideInAnyPackage(Stream.concat(
+                                    Stream.of(room),
+                                    RECOGNISE.stream().skip(i + 1L).map(r -> room + "." + r))
+                            .toArray(String[]::new)))
+                    .check(CLASSES);
+        }
+        noClasses()
+                .that()
+                .resideOutsideOfPackage(room + "..")
+                .should()
+                .dependOnClassesThat(JavaClass.Predicates.resideInAnyPackage(room + ".*")
+                        .and(DescribedPredicate.describe(
+                                "are nobody else's business",
+                                c -> !ASKED.contains(c.getName().substring(room.length() + 1)))))
+                .check(CLASSES);
+    }
+
     @Test
     void everyRoomHasItsArrows() {
         assertThat(CLASSES.stream()
                         .map(c -> c.getPackageName().replace("org.mendak.core.", ""))
                         .distinct())
-                .containsExactlyInAnyOrderElementsOf(ARROWS.keySet());
+                .containsExactlyInAnyOrderElementsOf(Stream.concat(
+                                ARROWS.keySet().stream(), RECOGNISE.stream().map(r -> "recognise." + r))
+                        .toList());
     }
 
     @Test
@@ -62,7 +107,7 @@ class ArchitectureTest {
                 .that()
                 .resideInAPackage("org.mendak.core..")
                 .and()
-                .doNotHaveFullyQualifiedName("org.mendak.core.recognise.TableText") // reads the jar it lies in
+                .doNotHaveFullyQualifiedName("org.mendak.core.recognise.words.TableText") // reads the jar it lies in
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage(

@@ -22,9 +22,9 @@ import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
-import org.mendak.core.recognise.ByteSource;
-import org.mendak.core.recognise.Findings;
 import org.mendak.core.recognise.Recogniser;
+import org.mendak.core.recognise.scan.ByteSource;
+import org.mendak.core.recognise.scan.LogFindings;
 
 /**
  * Scans of logs made on the spot: speed and memory beside {@code grep -F -f} of the same fragments, other encodings, and whether the
@@ -199,7 +199,7 @@ public final class Scanning {
     /** One scan; prints and returns megabytes of the file per second. */
     private static double scan(Recogniser recogniser, Path log, String name, boolean gzip) throws IOException {
         long begun = System.nanoTime();
-        Findings f;
+        LogFindings f;
         try (InputStream file = Files.newInputStream(log);
                 InputStream in = gzip ? new GZIPInputStream(file, 1 << 16) : file) {
             f = recogniser.scan().run(source(in), b -> true);
@@ -211,7 +211,7 @@ public final class Scanning {
                 "mendak scan, %-8s %6.0f MB/s   %,d lines of %,d known errors, %,d shapes of others%n",
                 name,
                 speed,
-                f.known().stream().mapToLong(Findings.Finding::count).sum(),
+                f.known().stream().mapToLong(LogFindings.Finding::count).sum(),
                 f.known().size(),
                 f.unknown().size());
         return speed;

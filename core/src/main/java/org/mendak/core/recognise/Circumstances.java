@@ -5,6 +5,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.mendak.core.language.ProductRange;
+import org.mendak.core.recognise.words.SpokenWords;
+import org.mendak.core.recognise.words.Words;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 

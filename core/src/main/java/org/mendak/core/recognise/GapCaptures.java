@@ -5,6 +5,14 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Template;
+import org.mendak.core.recognise.exact.ValueEnds;
+import org.mendak.core.recognise.match.Alignment;
+import org.mendak.core.recognise.match.Finder;
+import org.mendak.core.recognise.match.Lexicon;
+import org.mendak.core.recognise.match.Resolved;
+import org.mendak.core.recognise.match.Segment;
+import org.mendak.core.recognise.words.PreparedText;
+import org.mendak.core.recognise.words.Words;
 
 /**
  * Values out of the gaps of an alignment, for messages that do not match to the letter: what stands between two matched words

@@ -8,6 +8,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.recognise.codes.CodeHit;
+import org.mendak.core.recognise.match.Features;
+import org.mendak.core.recognise.match.Finder;
+import org.mendak.core.recognise.match.Resolved;
+import org.mendak.core.recognise.match.Weights;
+import org.mendak.core.recognise.words.TextWords;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -26,13 +32,13 @@ final class Judging {
 
     private static final double JUST_BEHIND = 1e-3;
 
-    private final Shelf shelf;
+    private final IndexedLibrary shelf;
     private final OwnWords own;
     private final Recogniser.Query query;
     private final TextWords words;
     private final List<CodeHit> codes;
 
-    Judging(Shelf shelf, OwnWords own, Recogniser.Query query) {
+    Judging(IndexedLibrary shelf, OwnWords own, Recogniser.Query query) {
         this.shelf = shelf;
         this.own = own;
         this.query = query;

@@ -9,6 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import org.mendak.core.recognise.match.SpokenIndex;
+import org.mendak.core.recognise.words.Best;
+import org.mendak.core.recognise.words.EverydayWords;
+import org.mendak.core.recognise.words.SpokenTerms;
+import org.mendak.core.recognise.words.SpokenWords;
+import org.mendak.core.recognise.words.Words;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -132,7 +138,7 @@ final class OwnWords {
 
     /** The known errors whose cases sound like this, most first, up to twelve. O(postings of the text's terms + texts). */
     List<Heard> find(SpokenWords.Text spoken) {
-        SpokenIndex.Asked asked = index.ask(SpokenTerms.of(spoken.words()));
+        SpokenIndex.TextTerms asked = index.ask(SpokenTerms.of(spoken.words()));
         float[] scores = asked.scores();
         int[][] nearest = nearest(scores);
         float[] merits = new float[nearest.length];
@@ -187,13 +193,13 @@ final class OwnWords {
         return scores[text] * (float) texts.get(text).weight();
     }
 
-    private static double ofText(SpokenIndex.Asked asked, int text) {
+    private static double ofText(SpokenIndex.TextTerms asked, int text) {
         return asked.common(new int[] {text}, new float[] {1}).ofText();
     }
 
     /** Cases with a text that has a good part of this one's terms, the likest first, each once. */
     List<Long> alike(SpokenWords.Text spoken, int most) {
-        SpokenIndex.Asked asked = index.ask(SpokenTerms.of(spoken.words()));
+        SpokenIndex.TextTerms asked = index.ask(SpokenTerms.of(spoken.words()));
         float[] scores = asked.scores();
         Best best = new Best(most * 2);
         for (int d = 0; d < scores.length; d++) {

@@ -8,6 +8,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Stream;
+import org.mendak.core.recognise.codes.CodeHit;
+import org.mendak.core.recognise.codes.SaidCodes;
+import org.mendak.core.recognise.match.Features;
+import org.mendak.core.recognise.scan.LogScan;
+import org.mendak.core.recognise.words.EverydayWords;
+import org.mendak.core.recognise.words.TextWords;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 
@@ -59,10 +65,10 @@ public final class Recogniser {
      */
     public record Explanation(String error, double score, double probability, Map<String, Double> numbers) {}
 
-    private final Shelf shelf;
+    private final IndexedLibrary shelf;
     private final OwnWords own;
 
-    private Recogniser(Shelf shelf, OwnWords own) {
+    private Recogniser(IndexedLibrary shelf, OwnWords own) {
         this.shelf = shelf;
         this.own = own;
     }
@@ -78,7 +84,7 @@ public final class Recogniser {
      * @param products what is said of a product, by its name: people name the thing, not the program
      */
     public static Recogniser of(Collection<KnownError> errors, Map<String, String> products) {
-        return new Recogniser(Shelf.of(errors, products), OwnWords.NONE);
+        return new Recogniser(IndexedLibrary.of(errors, products), OwnWords.NONE);
     }
 
     /**

@@ -3,6 +3,7 @@ package org.mendak.core.recognise;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.mendak.core.recognise.codes.CodeHit;
 
 /**
  * What was recognised in a text. Positions are UTF-16 units of the text as submitted, from 0, ends exclusive.

@@ -2,6 +2,9 @@ package org.mendak.core.recognise;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.mendak.core.recognise.codes.SaidCodes;
+import org.mendak.core.recognise.match.Features;
+import org.mendak.core.recognise.match.Sayings;
 import org.mendak.core.runbook.KnownError;
 
 /**

@@ -6,6 +6,15 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.mendak.core.recognise.codes.CodeHit;
+import org.mendak.core.recognise.exact.ExactMatcher;
+import org.mendak.core.recognise.exact.ExactTemplate;
+import org.mendak.core.recognise.match.Features;
+import org.mendak.core.recognise.match.Finder;
+import org.mendak.core.recognise.match.Resolved;
+import org.mendak.core.recognise.words.PreparedText;
+import org.mendak.core.recognise.words.TextWords;
+import org.mendak.core.recognise.words.Words;
 import org.mendak.core.runbook.Signature;
 
 /**

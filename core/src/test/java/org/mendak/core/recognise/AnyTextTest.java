@@ -11,6 +11,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
 import org.mendak.core.DemoLibrary;
 import org.mendak.core.privacy.SecretFinder;
+import org.mendak.core.recognise.scan.LogFindings;
 
 /** Any text at all is answered, with places inside the text. The large share of this is {@code ./mendak bench fuzz}. */
 class AnyTextTest {
@@ -70,7 +71,7 @@ class AnyTextTest {
     @Property(tries = 300, seed = "9")
     void isScanned(@ForAll byte[] log) {
         int[] at = {0};
-        Findings f = RECOGNISER
+        LogFindings f = RECOGNISER
                 .scan()
                 .run(
                         (into, from, length) -> {

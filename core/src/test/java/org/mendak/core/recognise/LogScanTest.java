@@ -16,6 +16,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.mendak.core.DemoLibrary;
+import org.mendak.core.recognise.exact.TextCapture;
+import org.mendak.core.recognise.scan.ByteSource;
+import org.mendak.core.recognise.scan.LogFindings;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -39,11 +42,11 @@ class LogScanTest {
         };
     }
 
-    private Findings scan(String log, Charset charset) {
+    private LogFindings scan(String log, Charset charset) {
         return recogniser.scan().run(source(log.getBytes(charset), 7_777), b -> true);
     }
 
-    private Findings scan(String log) {
+    private LogFindings scan(String log) {
         return scan(log, StandardCharsets.UTF_8);
     }
 
@@ -64,7 +67,7 @@ class LogScanTest {
         String known =
                 "2026-03-04 08:40:01 stager[9] INFO Not enough room in /var/stage for till-5.4.pkg: 812 MB needed\n";
         String[] quiet = {known, known.replace("INFO", "[debug]"), "[notice] 0 errors, none failed\n"};
-        Findings f = scan(String.join("", quiet).repeat(3) + "08:41:00 ERROR the gangway is not lit\n" + known);
+        LogFindings f = scan(String.join("", quiet).repeat(3) + "08:41:00 ERROR the gangway is not lit\n" + known);
         assertThat(f.firstFailure()).isEqualTo(10);
         assertThat(f.known())
                 .singleElement()
@@ -77,10 +80,10 @@ class LogScanTest {
 
     @Test
     void findsTheLineWithItsNumberAndValues() {
-        Findings f = scan(quiet(500, new Random(1)) + FULL + "\n" + quiet(20, new Random(2)));
+        LogFindings f = scan(quiet(500, new Random(1)) + FULL + "\n" + quiet(20, new Random(2)));
         assertThat(f.lines()).isEqualTo(521);
         assertThat(f.firstFailure()).isEqualTo(501);
-        assertThat(f.before()).extracting(Findings.Excerpt::line).containsExactly(498L, 499L, 500L);
+        assertThat(f.before()).extracting(LogFindings.Excerpt::line).containsExactly(498L, 499L, 500L);
         assertThat(f.known()).singleElement().satisfies(k -> {
             assertThat(k.error()).isEqualTo("till-staging-full");
             assertThat(k.count()).isEqualTo(1);
@@ -94,7 +97,7 @@ class LogScanTest {
     @ParameterizedTest
     @ValueSource(strings = {"UTF-8", "UTF-16LE", "UTF-16BE", "ISO-8859-1"})
     void whateverTheEncoding(String charset) {
-        Findings f = scan(
+        LogFindings f = scan(
                 quiet(300, new Random(1)) + "Brücke 4: " + FULL.substring(20) + "\r\n" + FULL + "\r\n",
                 Charset.forName(charset));
         assertThat(f.lines()).isEqualTo(302);
@@ -106,7 +109,7 @@ class LogScanTest {
 
     @Test
     void coloursAreNoHindrance() {
-        Findings f =
+        LogFindings f =
                 scan("ok\n\u001b[31mERROR\u001b[0m Not enough \u001b[1mroom\u001b[0m in /a/b for c.pkg: 5 MB needed\n");
         assertThat(f.known()).hasSize(1);
         assertThat(f.known().get(0).excerpts().get(0).text()).doesNotContain("\u001b");
@@ -114,7 +117,7 @@ class LogScanTest {
 
     @Test
     void codesAreFoundInAnyNotation() {
-        Findings f =
+        LogFindings f =
                 scan("a\nupdate ended, result 0x8fa10013\nupdate ended with status -1885274093\nended with pd-4012\n");
         assertThat(f.known())
                 .singleElement()
@@ -132,19 +135,19 @@ class LogScanTest {
                     .append(" does not answer\n");
         }
         log.append("08:42:00 linkd[77] FATAL the tide table is corrupt\n");
-        Findings f = scan(log.toString());
+        LogFindings f = scan(log.toString());
         assertThat(f.known()).isEmpty();
         assertThat(f.unknown()).hasSize(2);
-        Findings.Finding retries = f.unknown().get(0);
+        LogFindings.Finding retries = f.unknown().get(0);
         assertThat(retries.count()).isEqualTo(400);
-        assertThat(retries.runs()).containsExactly(new Findings.Run(51, 450, 400));
+        assertThat(retries.runs()).containsExactly(new LogFindings.Run(51, 450, 400));
         assertThat(retries.marks()).hasSizeLessThanOrEqualTo(256).contains(51L);
         assertThat(retries.excerpts()).hasSize(5);
     }
 
     @Test
     void aLineOfMegabytesIsReadInPieces() {
-        Findings f = scan("x".repeat(5_000_000) + "\n" + FULL + "\n");
+        LogFindings f = scan("x".repeat(5_000_000) + "\n" + FULL + "\n");
         assertThat(f.lines()).isEqualTo(2);
         assertThat(f.known())
                 .singleElement()
@@ -162,7 +165,7 @@ class LogScanTest {
 
     @Test
     void nothingInNothing() {
-        Findings f = scan("");
+        LogFindings f = scan("");
         assertThat(f.lines()).isZero();
         assertThat(f.known()).isEmpty();
         assertThat(f.firstFailure()).isZero();
@@ -199,12 +202,12 @@ class LogScanTest {
                 }
             }
         }
-        Findings f = scan(String.join("\n", lines));
+        LogFindings f = scan(String.join("\n", lines));
         Map<String, Long> counts = new HashMap<>();
         reference.forEach(r -> counts.merge(r.substring(0, r.indexOf('@')), 1L, Long::sum));
         assertThat(reference).hasSizeGreaterThan(100);
         for (Map.Entry<String, Long> c : counts.entrySet()) {
-            Findings.Finding found = f.known().stream()
+            LogFindings.Finding found = f.known().stream()
                     .filter(k -> k.error().equals(c.getKey()))
                     .findFirst()
                     .orElseThrow(() -> new AssertionError(c.getKey() + " was not found"));

@@ -14,6 +14,10 @@ import java.util.TreeSet;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.mendak.core.language.Template;
+import org.mendak.core.recognise.exact.ExactMatcher;
+import org.mendak.core.recognise.exact.ExactTemplate;
+import org.mendak.core.recognise.scan.LogFindings;
+import org.mendak.core.recognise.words.PreparedText;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -124,7 +128,7 @@ class ScanReferenceTest {
         Set<String> fast = new TreeSet<>();
         byte[] bytes = String.join("\n", lines).getBytes(StandardCharsets.UTF_8);
         int[] at = {0};
-        Findings f = Recogniser.of(errors)
+        LogFindings f = Recogniser.of(errors)
                 .scan()
                 .run(
                         (into, from, length) -> {

@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.mendak.core.language.Template;
+import org.mendak.core.recognise.exact.ExactMatcher;
+import org.mendak.core.recognise.exact.ExactTemplate;
+import org.mendak.core.recognise.words.PreparedText;
 
 /** A value ends where the next words of its message, its quotation mark or bracket, the line or the sentence ends: never at a blank. */
 class ValuesWithBlanksTest {

@@ -10,14 +10,14 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import org.mendak.core.evidence.Outcome;
-import org.mendak.core.recognise.TextCapture;
+import org.mendak.core.recognise.exact.TextCapture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.WorkedStep;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -266,7 +266,7 @@ class AttemptService {
      * @param heard what the caller read out, for a step that destroys something
      * @param safe whether somebody made sure that the data is safe, for the same
      */
-    @Asked
+    @FromCaller
     record StepEntry(
             String clientId,
             Integer step,

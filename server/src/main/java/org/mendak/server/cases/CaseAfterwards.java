@@ -7,10 +7,10 @@ import java.util.Optional;
 import java.util.Set;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -79,7 +79,7 @@ class CaseAfterwards {
     }
 
     /** What can be found out after the end; null stays as it is. */
-    @Asked
+    @FromCaller
     record Found(String cause, String believedFix, String curedBy) {}
 
     /** Notes what was found out about an ended case; its rows stay as they were. */

@@ -5,8 +5,8 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.library.Sheets;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Pages;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.HttpHeaders;
@@ -28,20 +28,20 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/cases")
 class CaseController {
 
-    @Asked
+    @FromCaller
     record TextBody(String text, List<String> unmasked) {}
 
     /** {@code step} is true for what was done off the script. */
-    @Asked
+    @FromCaller
     record NoteBody(String text, Boolean step) {}
 
     record Moved(String error) {}
 
     /** What a call on an attempt may change; {@code outcome} null takes it back. */
-    @Asked
+    @FromCaller
     record AttemptChange(String outcome, Double minutes, String note) {}
 
-    @Asked
+    @FromCaller
     record Start(String fix, String error, Boolean triedBefore) {}
 
     record Started(long id) {}

@@ -5,10 +5,10 @@ import java.time.Instant;
 import java.util.List;
 import java.util.TreeSet;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -61,7 +61,7 @@ class CaseEndings {
      * @param cause what was the matter, in words; the known error's title if null
      * @param duplicateOf the case that this one repeats; wanted for a duplicate
      */
-    @Asked
+    @FromCaller
     record Ending(String outcome, String believedFix, String limitation, String note, String cause, Long duplicateOf) {}
 
     /** Ends a case; not while something is still to be put back. */

@@ -6,8 +6,8 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.OpenToAll;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
@@ -29,10 +29,10 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 class CaseMoreController {
 
-    @Asked
+    @FromCaller
     record GiveTo(String to, String note) {}
 
-    @Asked
+    @FromCaller
     record Again(Long of, Boolean again) {}
 
     record ShowFix(String fix) {}

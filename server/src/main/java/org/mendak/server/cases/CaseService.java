@@ -7,14 +7,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import org.mendak.core.recognise.TextCapture;
+import org.mendak.core.recognise.exact.TextCapture;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -65,7 +65,7 @@ public class CaseService {
      *
      * @param unmasked what looks like a secret in the text and is none, as somebody has seen
      */
-    @Asked
+    @FromCaller
     public record Opening(
             String text,
             String error,
@@ -263,7 +263,7 @@ public class CaseService {
      * case goes on under: unlike {@link #moved} it leaves what was tried under the one it was tried for. {@code because} is why the
      * order was overruled: seen-sign, caller-wants or quicker-here; null if nobody said.
      */
-    @Asked
+    @FromCaller
     record Patch(
             String error,
             String product,

@@ -9,10 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -102,7 +102,7 @@ class OwedService {
      * @param to who it passes to; only with passed-to
      * @param dueAt when it is due then; tomorrow morning if null
      */
-    @Asked
+    @FromCaller
     record Settled(String state, String to, Instant dueAt) {}
 
     /**

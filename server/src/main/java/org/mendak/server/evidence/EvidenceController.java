@@ -3,10 +3,10 @@ package org.mendak.server.evidence;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FreeQuery;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -31,7 +31,7 @@ class EvidenceController {
             "Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`.";
 
     /** What to make a draft of: the measured order, or, with {@code ruleOut}, one fix ruled out. */
-    @Asked
+    @FromCaller
     record DraftWanted(String ruleOut) {}
 
     private final EvidenceService evidence;

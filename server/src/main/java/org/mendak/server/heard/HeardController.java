@@ -1,8 +1,8 @@
 package org.mendak.server.heard;
 
 import java.util.List;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -15,10 +15,10 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class HeardController {
 
-    @Asked
+    @FromCaller
     record Like(String text) {}
 
-    @Asked
+    @FromCaller
     record Counts(Boolean counts) {}
 
     private final HeardService heard;

@@ -8,8 +8,8 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -29,7 +29,7 @@ import org.springframework.web.bind.annotation.RestController;
 class DocumentController {
 
     /** {@code revision} is the one that was looked at; without it the newest is meant. */
-    @Asked
+    @FromCaller
     record Transition(String to, Integer revision, String note) {}
 
     record Draft(String kind, String key, String text) {}

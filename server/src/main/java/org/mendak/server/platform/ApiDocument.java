@@ -105,7 +105,7 @@ class ApiDocument {
     }
 
     private static void exact(Schema<?> schema, Class<?> type) {
-        boolean asked = type.isAnnotationPresent(Asked.class);
+        boolean asked = type.isAnnotationPresent(FromCaller.class);
         for (RecordComponent c : type.getRecordComponents()) {
             Schema<?> property = schema.getProperties().get(c.getName());
             if (property == null) {

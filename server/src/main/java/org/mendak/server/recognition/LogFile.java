@@ -9,7 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.ZipException;
-import org.mendak.core.recognise.ByteSource;
+import org.mendak.core.recognise.scan.ByteSource;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 

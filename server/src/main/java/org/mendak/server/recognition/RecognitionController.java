@@ -7,8 +7,8 @@ import java.util.TreeMap;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.Phase;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -19,7 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class RecognitionController {
 
-    @Asked
+    @FromCaller
     record Request(
             String text,
             String product,

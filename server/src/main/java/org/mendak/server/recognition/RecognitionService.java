@@ -8,12 +8,12 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.mendak.core.recognise.CaseText;
-import org.mendak.core.recognise.LogScan;
 import org.mendak.core.recognise.Prior;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.recognise.Separation;
-import org.mendak.core.recognise.Together;
+import org.mendak.core.recognise.SeveralTexts;
+import org.mendak.core.recognise.scan.LogScan;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.library.LibraryChanged;
@@ -107,7 +107,7 @@ public class RecognitionService {
         Recogniser.Query q = query(text, product, version, phase, denied);
         Recognition r = recogniser.recognise(q);
         Map<String, KnownError> errors = library.library().errors();
-        Recognition ordered = new Recognition(r.codes(), Recognition.shown(Together.of(List.of(r), errors)));
+        Recognition ordered = new Recognition(r.codes(), Recognition.shown(SeveralTexts.of(List.of(r), errors)));
         return new Answer(ordered, Separation.of(q, ordered, errors));
     }
 
@@ -119,7 +119,7 @@ public class RecognitionService {
         List<Recognition> each = texts.stream()
                 .map(t -> recogniser.recognise(query(t, product, version, phase, List.of())))
                 .toList();
-        return Recognition.shown(Together.of(each, library.library().errors()));
+        return Recognition.shown(SeveralTexts.of(each, library.library().errors()));
     }
 
     /** Cases whose text sounds like this one, the likest first. */

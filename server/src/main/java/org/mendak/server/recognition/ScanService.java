@@ -16,7 +16,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.mendak.core.privacy.SecretFinder;
-import org.mendak.core.recognise.Findings;
+import org.mendak.core.recognise.scan.LogFindings;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Limits;
@@ -70,7 +70,7 @@ class ScanService {
             State state,
             long done,
             long total,
-            @OrNull Findings findings,
+            @OrNull LogFindings findings,
             String problem) {}
 
     /** What goes over the live stream while it runs. */
@@ -154,7 +154,7 @@ class ScanService {
     }
 
     /** How a scan ended; {@code findings} is null unless it is done. */
-    private record Ended(State state, long done, Findings findings, String problem) {}
+    private record Ended(State state, long done, LogFindings findings, String problem) {}
 
     /** Whoever is told that a scan has ended may count on its log being gone. */
     private void run(Scan scan, Path path) {
@@ -170,7 +170,7 @@ class ScanService {
     private Ended read(Scan scan, Path path) {
         try (LogFile log = new LogFile(path)) {
             stand(scan, State.RUNNING, 0, null, "");
-            Findings found = recognition.scan().run(log, bytes -> {
+            LogFindings found = recognition.scan().run(log, bytes -> {
                 stand(scan, State.RUNNING, log.taken(), null, "");
                 return !scan.cancelled;
             });
@@ -194,14 +194,14 @@ class ScanService {
         }
     }
 
-    private void stand(Scan scan, State state, long done, Findings findings, String problem) {
+    private void stand(Scan scan, State state, long done, LogFindings findings, String problem) {
         View v = scan.view;
         scan.view = new View(v.id(), v.name(), state, done, v.total(), findings, problem);
         live.tell(scan.owner, "scan", new Progress(v.id(), state, done, v.total()));
     }
 
-    private static Findings masked(Findings f) {
-        return new Findings(
+    private static LogFindings masked(LogFindings f) {
+        return new LogFindings(
                 f.bytes(),
                 f.lines(),
                 f.known().stream().map(ScanService::masked).toList(),
@@ -209,14 +209,14 @@ class ScanService {
                 f.moreShapes()
                         + f.unknown().stream()
                                 .skip(MOST_SHAPES)
-                                .mapToLong(Findings.Finding::count)
+                                .mapToLong(LogFindings.Finding::count)
                                 .sum(),
                 f.firstFailure(),
                 f.before().stream().map(ScanService::masked).toList());
     }
 
-    private static Findings.Finding masked(Findings.Finding f) {
-        return new Findings.Finding(
+    private static LogFindings.Finding masked(LogFindings.Finding f) {
+        return new LogFindings.Finding(
                 f.error(),
                 f.error().isEmpty() ? SecretFinder.mask(f.title(), Set.of()) : f.title(),
                 f.count(),
@@ -227,10 +227,10 @@ class ScanService {
                 f.marks());
     }
 
-    private static Findings.Excerpt masked(Findings.Excerpt e) {
+    private static LogFindings.Excerpt masked(LogFindings.Excerpt e) {
         Map<String, String> values = new HashMap<>();
         e.captures().forEach((name, value) -> values.put(name, SecretFinder.mask(value, Set.of())));
-        return new Findings.Excerpt(e.line(), SecretFinder.mask(e.text(), Set.of()), values);
+        return new LogFindings.Excerpt(e.line(), SecretFinder.mask(e.text(), Set.of()), values);
     }
 
     View find(Caller caller, String id) {

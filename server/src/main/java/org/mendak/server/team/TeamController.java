@@ -1,8 +1,8 @@
 package org.mendak.server.team;
 
 import java.util.List;
-import org.mendak.server.platform.Asked;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Scope;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -19,11 +19,11 @@ import org.springframework.web.bind.annotation.RestController;
 class TeamController {
 
     /** What to change; what is null stays. */
-    @Asked
+    @FromCaller
     record PersonChange(String role, Boolean active, String password) {}
 
     /** {@code days} is how long it lives; a year if null. */
-    @Asked
+    @FromCaller
     record TokenRequest(String name, List<Scope> scopes, Integer days) {}
 
     private final TeamService team;
