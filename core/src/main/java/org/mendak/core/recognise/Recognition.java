@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.recognise.codes.CodeHit;
+import org.mendak.core.recognise.match.Weights;
 
 /**
  * What was recognised in a text. Positions are UTF-16 units of the text as submitted, from 0, ends exclusive.
@@ -14,7 +15,7 @@ import org.mendak.core.recognise.codes.CodeHit;
 public record Recognition(List<CodeHit> codes, List<Candidate> candidates) {
 
     /** From this probability on a candidate counts as recognised. */
-    public static final double RECOGNISED = 0.85;
+    public static final double RECOGNISED = Weights.RECOGNISED;
 
     /** Below this probability a candidate is a guess. */
     public static final double PERHAPS = 0.35;

@@ -18,6 +18,9 @@ public final class Weights {
 
     public static final Weights FITTED = read();
 
+    /** From this probability on an error counts as recognised. */
+    public static final double RECOGNISED = 0.85;
+
     private final double[] retold;
     private final double[] pasted;
     /** For each combination its weight in the sum, then one number a feature. */

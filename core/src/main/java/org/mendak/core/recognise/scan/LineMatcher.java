@@ -9,7 +9,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import org.mendak.core.recognise.Recognition;
 import org.mendak.core.recognise.codes.CodeHit;
 import org.mendak.core.recognise.codes.CodeReader;
 import org.mendak.core.recognise.exact.ExactMatcher;
@@ -178,7 +177,7 @@ final class LineMatcher {
         // a line of a log is judged as it would be among others
         double[] f = Comparison.features(m.entry, m.segment, r.tokens, a, true);
         return f[Features.COVERAGE] >= ScanMessage.NEARLY
-                && 1 / (1 + Math.exp(-Weights.FITTED.score(f))) >= Recognition.RECOGNISED;
+                && 1 / (1 + Math.exp(-Weights.FITTED.score(f))) >= Weights.RECOGNISED;
     }
 
     private static String decode(byte[] buffer, int from, int to) {

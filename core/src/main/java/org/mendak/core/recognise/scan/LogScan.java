@@ -1,15 +1,21 @@
 package org.mendak.core.recognise.scan;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.mendak.core.runbook.KnownError;
 
 /**
  * Reads a log of any size and says what is in it: known errors by line, and lines that look like errors and that nothing recognises.
- * Streaming, bounded memory, one thread.
+ * Streaming, bounded memory; two threads look at stretches by turns, one takes their findings in order.
  *
  * <p>A line is recognised if one of its messages stands there to the letter, or nearly so that it would be "recognised" as a pasted
  * text. Only messages whose rarest fragment stands in the line are looked at.
@@ -35,33 +41,24 @@ public final class LogScan {
     private static final int REPORT_EVERY = 16;
 
     private static final int LINES_BEFORE = 3;
-    /** Fragments of one line that are looked at. */
-    private static final int MOST_HITS = 1_024;
+    /** Threads of one scan; the same number on every machine, so that what they remember leads to the same answers. */
+    private static final int THREADS = 2;
+    /** Stretches that are read ahead. */
+    private static final int AHEAD = 4;
 
     private final ScanIndex index;
-    private final LineMatcher matcher;
     private final Map<String, LinesOfKind> known = new HashMap<>();
     private final Shapes shapes = new Shapes();
     private final List<LogFindings.Excerpt> before = new ArrayList<>();
     private long firstFailure;
-
-    private final byte[] buffer = new byte[CHUNK + Fragments.LONGEST];
     private long lines;
-    /** Up to where newlines were counted in the buffer. */
-    private int counted;
 
-    private int lineFrom = -1;
-    private int lineTo = -1;
-    /** The fragments found in the line. */
-    private final Occurrences inLine = new Occurrences();
-
-    private final Fragments.Work work = new Fragments.Work();
-    private long touched;
+    private final Deque<byte[]> free = new ArrayDeque<>();
+    private byte[] buffer = new byte[CHUNK + Fragments.LONGEST];
     private int filled;
 
     public LogScan(ScanIndex index) {
         this.index = index;
-        this.matcher = new LineMatcher(index);
     }
 
     /** The fragments that are looked for, in lower case: of messages, codes and error words. */
@@ -71,16 +68,53 @@ public final class LogScan {
 
     /** Reads the source to its end; null if {@code progress} said to stop. To be called once. */
     public LogFindings run(ByteSource source, Progress progress) {
-        Unwrapped in = new Unwrapped(source);
-        boolean more = true;
-        for (int n = 1; more; n++) {
-            more = fill(in);
-            chunk(more ? lastLineEnd() : filled, !more);
-            if ((n % REPORT_EVERY == 0 || !more) && !progress.at(in.taken())) {
-                return null;
-            }
+        List<ExecutorService> threads = new ArrayList<>();
+        List<ChunkScan> scans = new ArrayList<>();
+        for (int i = 0; i < THREADS; i++) {
+            threads.add(Executors.newSingleThreadExecutor(LogScan::thread));
+            scans.add(new ChunkScan(index));
         }
-        return findings(in.taken());
+        try {
+            Unwrapped in = new Unwrapped(source);
+            Deque<Future<ChunkScan.Chunk>> ahead = new ArrayDeque<>();
+            boolean more = true;
+            for (int n = 1; more; n++) {
+                more = fill(in);
+                byte[] chunk = buffer;
+                int end = more ? lastLineEnd() : filled;
+                boolean unended = !more && end > 0 && chunk[end - 1] != '\n';
+                next(end);
+                ChunkScan scan = scans.get(n % THREADS);
+                ahead.add(threads.get(n % THREADS).submit(() -> scan.look(chunk, end)));
+                while (ahead.size() > (more ? AHEAD : 0)) {
+                    take(seen(ahead.remove()));
+                }
+                lines += unended ? 1 : 0;
+                if ((n % REPORT_EVERY == 0 || !more) && !progress.at(in.taken())) {
+                    return null;
+                }
+            }
+            return findings(in.taken());
+        } finally {
+            threads.forEach(ExecutorService::shutdownNow);
+        }
+    }
+
+    private static Thread thread(Runnable work) {
+        Thread t = new Thread(work, "scan");
+        t.setDaemon(true);
+        return t;
+    }
+
+    private static ChunkScan.Chunk seen(Future<ChunkScan.Chunk> ahead) {
+        try {
+            return ahead.get();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("the scan was interrupted", e);
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("the scan failed", e.getCause());
+        }
     }
 
     /** Fills the buffer as far as there is something to fill it with; false at the end. */
@@ -105,61 +139,29 @@ public final class LogScan {
         return filled;
     }
 
-    private void chunk(int end, boolean last) {
-        counted = 0;
-        lineFrom = -1;
-        lineTo = -1;
-        index.fragments.scan(buffer, 0, end, work, found -> {
-            touched += matcher.touch(found);
-            for (int i = 0; i < found.count; i++) {
-                hit(found.fragments[i], found.places[i], end);
-            }
-        });
-        flush();
-        countTo(end);
-        if (last && end > 0 && buffer[end - 1] != '\n') {
-            lines++; // a last line without an end
-        }
-        System.arraycopy(buffer, end, buffer, 0, filled - end);
+    /** Goes on in another buffer with what stands behind that place. */
+    private void next(int end) {
+        byte[] other = free.isEmpty() ? new byte[buffer.length] : free.remove();
+        System.arraycopy(buffer, end, other, 0, filled - end);
         filled -= end;
+        buffer = other;
     }
 
-    private void hit(int fragment, int from, int end) {
-        if (from >= lineTo || from < lineFrom) {
-            flush();
-            lineFrom = from;
-            while (lineFrom > 0 && buffer[lineFrom - 1] != '\n') {
-                lineFrom--;
-            }
-            lineTo = from;
-            while (lineTo < end && buffer[lineTo] != '\n') {
-                lineTo++;
-            }
+    /** Takes in what was seen in the next stretch; its buffer is free then. */
+    private void take(ChunkScan.Chunk chunk) {
+        for (ChunkScan.Seen s : chunk.seen()) {
+            line(chunk, s);
         }
-        if (inLine.count < MOST_HITS) {
-            inLine.add(fragment, from);
-        }
+        lines += chunk.lines();
+        free.add(chunk.buffer());
     }
 
-    private void countTo(int to) {
-        lines += ByteRuns.count(buffer, counted, to, '\n');
-        counted = Math.max(counted, to);
-    }
-
-    private void flush() {
-        if (inLine.count == 0) {
-            return;
-        }
-        LineMatcher.Line line = matcher.match(buffer, lineFrom, lineTo, inLine);
-        inLine.count = 0;
-        if (line == null) {
-            return;
-        }
-        countTo(lineFrom);
-        long number = lines + 1;
+    private void line(ChunkScan.Chunk chunk, ChunkScan.Seen seen) {
+        LineMatcher.Line line = seen.line();
+        long number = lines + seen.number() + 1;
         if (firstFailure == 0 && line.failure()) {
             firstFailure = number;
-            linesBefore(number);
+            linesBefore(chunk.buffer(), seen.from(), number);
         }
         for (LineMatcher.Hit h : line.errors()) {
             KnownError e = h.error();
@@ -180,15 +182,15 @@ public final class LogScan {
         }
     }
 
-    /** The last good state, as far as it is still in the buffer. */
-    private void linesBefore(long number) {
+    /** The last good state, as far as it stands in the same stretch. */
+    private void linesBefore(byte[] bytes, int lineFrom, long number) {
         int to = lineFrom - 1;
         for (int n = 1; n <= LINES_BEFORE && to > 0; n++) {
             int from = to;
-            while (from > 0 && buffer[from - 1] != '\n') {
+            while (from > 0 && bytes[from - 1] != '\n') {
                 from--;
             }
-            before.add(0, new LogFindings.Excerpt(number - n, LineMatcher.shown(buffer, from, to), Map.of()));
+            before.add(0, new LogFindings.Excerpt(number - n, LineMatcher.shown(bytes, from, to), Map.of()));
             to = from - 1;
         }
     }
