@@ -20,6 +20,7 @@ import org.mendak.core.recognise.match.Weights;
 import org.mendak.core.recognise.words.LogPrefix;
 import org.mendak.core.recognise.words.PreparedText;
 import org.mendak.core.recognise.words.TextWords;
+import org.mendak.core.recognise.words.Words;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -41,12 +42,12 @@ final class LineMatcher {
     /** A line with known errors in it, or else one that looks like an error, with its message; {@code failure} unless its level says no. */
     record Line(List<Hit> errors, String shown, String message, boolean failure) {}
 
-    private record Pair(ScanMessage message, String shape) {}
+    private record Pair(ScanMessage message, String said) {}
 
     private final ScanIndex index;
     private final Alignment.Tables tables = new Alignment.Tables();
     private final LineGrams grams = new LineGrams();
-    /** Whether a message is nearly what lines of a shape say. */
+    /** Whether a message is nearly what lines of the same words say. */
     private final Map<Pair, Boolean> nearly = new HashMap<>();
 
     LineMatcher(ScanIndex index) {
@@ -164,7 +165,7 @@ final class LineMatcher {
         if (nearly.size() >= MOST_REMEMBERED) {
             nearly.clear();
         }
-        return nearly.computeIfAbsent(new Pair(m, line.shape()), k -> isNearly(line, m)) ? Map.of() : null;
+        return nearly.computeIfAbsent(new Pair(m, line.said()), k -> isNearly(line, m)) ? Map.of() : null;
     }
 
     /** Whether a pasted text like this would be recognised as this message. Words in logs are not misspelt. */
@@ -222,7 +223,7 @@ final class LineMatcher {
         private final int[] from = {-1, -1, 0};
         private TextWords words;
         private String lower;
-        private String shape;
+        private String said;
 
         PreparedLine(String text) {
             this.text = text;
@@ -258,11 +259,18 @@ final class LineMatcher {
             return from(0);
         }
 
-        String shape() {
-            if (shape == null) {
-                shape = Shapes.shape(text.substring(messageFrom()));
+        /** Its words, figures aside: all that the answer hangs on, so that it does not hang on which line came first. */
+        String said() {
+            if (said == null) {
+                StringBuilder all = new StringBuilder(text.length());
+                for (Words.Word w : words().words) {
+                    boolean figures = Character.isDigit(w.text().charAt(0))
+                            && w.text().chars().allMatch(Character::isDigit);
+                    all.append(figures ? "#" : w.text()).append(' ');
+                }
+                said = all.toString();
             }
-            return shape;
+            return said;
         }
 
         String lower() {

@@ -41,7 +41,7 @@ public final class LogScan {
     private static final int REPORT_EVERY = 16;
 
     private static final int LINES_BEFORE = 3;
-    /** Threads of one scan; the same number on every machine, so that what they remember leads to the same answers. */
+    /** Threads that look at one log. */
     private static final int THREADS = 2;
     /** Stretches that are read ahead. */
     private static final int AHEAD = 4;
