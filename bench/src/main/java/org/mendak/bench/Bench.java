@@ -6,10 +6,12 @@ import java.util.List;
 import java.util.Locale;
 import org.mendak.bench.ranking.Ranking;
 import org.mendak.bench.recognition.Accuracy;
+import org.mendak.bench.recognition.CircumstancesFit;
 import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
 import org.mendak.bench.recognition.Fuzzing;
 import org.mendak.bench.recognition.Learning;
+import org.mendak.bench.recognition.Questions;
 import org.mendak.bench.recognition.Scanning;
 import org.mendak.bench.recognition.Spoken;
 import org.openjdk.jmh.profile.GCProfiler;
@@ -67,6 +69,8 @@ public final class Bench {
                                     .filter(e -> !e.firstAid())
                                     .toList(),
                             DemoDocuments.products());
+                case "circumstances" -> CircumstancesFit.measure(args.length > 1 ? Path.of(args[1]) : null);
+                case "questions" -> Questions.measure(args.length > 1 ? Path.of(args[1]) : null);
                 case "learning" -> Learning.measure(corpus, args.length > 1 ? Path.of(args[1]) : null);
                 case "fitting" -> Fitting.run(corpus, args.length > 1 ? Path.of(args[1]) : null);
                 case "failures" ->

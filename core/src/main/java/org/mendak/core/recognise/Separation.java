@@ -33,6 +33,9 @@ public final class Separation {
     /** What an answer takes from those that it speaks against, as a factor of their probability. */
     private static final double AGAINST = 0.15;
 
+    /** Chances of close candidates are too even, on texts of others; so much sharper they ask what pays (docs/measurements.md). */
+    private static final double SHARPER = 1.3;
+
     /** Keys that a question must save beyond its own. */
     private static final double WORTH_ASKING = 0.1;
 
@@ -88,8 +91,9 @@ public final class Separation {
             KnownError e = errors.get(c.error());
             if (e != null && close.size() < MOST_CANDIDATES) {
                 close.add(e);
-                chances.add(c.probability());
-                sum += c.probability();
+                double chance = Math.pow(c.probability(), SHARPER);
+                chances.add(chance);
+                sum += chance;
             }
         }
         double all = sum;
@@ -121,7 +125,9 @@ public final class Separation {
         if (query.phase() == null) {
             s.consider(Kind.PHASE, e -> e.phases().stream().map(Phase::word).toList());
         }
-        s.words();
+        if (query.denied().isEmpty()) {
+            s.words(); // a second word asked for costs more keys than it saves
+        }
         List<Ask> asks = new ArrayList<>();
         if (s.best != null && s.best.saves() >= WORTH_ASKING) {
             asks.add(s.best);
@@ -159,13 +165,14 @@ public final class Separation {
                 favours.computeIfAbsent(value, k -> new ArrayList<>()).add(e.key());
             }
         }
-        if (favours.size() < 2 || favours.size() > MOST_ANSWERS) {
+        if (favours.size() < 2) {
             return;
         }
         weigh(
                 kind,
                 favours.entrySet().stream()
                         .map(f -> new Answer(f.getKey(), f.getValue()))
+                        .limit(MOST_ANSWERS)
                         .toList());
     }
 
@@ -196,7 +203,6 @@ public final class Separation {
     /** Words that some of the messages have, and the text has not, nor anything like it. */
     private void words() {
         Set<String> said = stems(query.text());
-        query.denied().forEach(w -> said.addAll(stems(w)));
         Map<String, List<String>> with = new LinkedHashMap<>();
         Map<String, String> names = new HashMap<>();
         for (KnownError e : close) {
