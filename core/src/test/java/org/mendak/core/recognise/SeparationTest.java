@@ -98,13 +98,15 @@ class SeparationTest {
 
     @Test
     void ofFiveProductsTheFourLikeliestAreAsked() {
-        for (int i = 1; i <= 5; i++) {
-            candidate(of("e" + i, "Product " + i), 0.3 - i * 0.01);
+        double chance = 0.3;
+        for (String product : List.of("Tidewall", "Quaycall", "Leadline", "Berthbook", "Brinelink")) {
+            candidate(of("of-" + product, product), chance);
+            chance -= 0.01;
         }
         assertThat(asks(query("gangway"))).singleElement().satisfies(ask -> {
             assertThat(ask.kind()).isEqualTo(Separation.Kind.PRODUCT);
             assertThat(ask.answers().stream().map(Separation.Answer::value))
-                    .containsExactly("Product 1", "Product 2", "Product 3", "Product 4");
+                    .containsExactly("Tidewall", "Quaycall", "Leadline", "Berthbook");
         });
     }
 
