@@ -10,7 +10,7 @@ import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
-import { OfProduct } from "./OfProduct";
+import { firstOfProduct, OfProduct, useOfProduct } from "./OfProduct";
 import { Secrets } from "./Secrets";
 import { TextArea } from "./TextArea";
 import { useLog } from "./useLog";
@@ -61,6 +61,9 @@ export function TakingInPage() {
   const { data: cases } = useQuery(findCasesQuery(asOne.length <= 60 && !asOne.includes("\n") ? asOne : ""));
   const candidates = found?.candidates.slice(0, MOST) ?? [];
   const firstGuess = candidates.findIndex((c) => c.band === "guess");
+  const weak = found !== undefined && (candidates.length === 0 || firstGuess === 0);
+  const others = useOfProduct(draft.product, draft.phase, candidates);
+  const further = weak ? firstOfProduct(others) : [];
   const question = questionOf(found?.asks ?? []);
   const answer = useAnswer();
 
@@ -112,7 +115,8 @@ export function TakingInPage() {
     }
   };
 
-  const move = (by: number) => setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length));
+  const move = (by: number) =>
+    setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length + further.length));
   const none = () => void open(found?.firstAid?.error ?? null);
   useKeys(
     words.keys.inTakingIn,
@@ -130,8 +134,8 @@ export function TakingInPage() {
         key: "Enter",
         says: words.takingIn.digits,
         act: () => {
-          const c = candidates[chosen];
-          if (c) void open(c.error);
+          const key = candidates[chosen]?.error ?? further[chosen - candidates.length - 1]?.key;
+          if (key) void open(key);
           else none();
         },
         alive: found !== undefined,
@@ -270,12 +274,12 @@ export function TakingInPage() {
             </span>
           </button>
         )}
-        {found && (candidates.length === 0 || firstGuess === 0) && (
+        {weak && (
           <>
             <OfProduct
               product={draft.product}
-              phase={draft.phase}
-              shown={candidates}
+              others={others}
+              chosen={chosen - candidates.length - 1}
               onOpen={(key) => void open(key)}
             />
             <Alike text={settled} shown={candidates} />
