@@ -41,7 +41,7 @@ class CaseExperience implements Experience {
     private static final Duration ALL_FRESH = Duration.ofHours(12);
     /** Cases of one error that are looked at: most of them may say no more than the message, and teach nothing. */
     static final int MOST_LOOKED_AT = 200;
-    /** Cases without an end that are read. */
+    /** Open cases that are read, and so many that ended without a known error. */
     private static final int MOST_OTHERS = 500;
 
     private final Db db;
@@ -112,10 +112,11 @@ class CaseExperience implements Experience {
             if (!all.equals(texts)) {
                 texts = all;
             }
-            readAt = now;
         } catch (RuntimeException e) {
+            allReadAt = null; // what had changed is among all
             LOG.warn("cases could not be read; recognition goes on with what was read last", e);
         } finally {
+            readAt = now;
             reading.set(false);
         }
     }
@@ -133,7 +134,8 @@ class CaseExperience implements Experience {
         }
         List<CaseText> all = new ArrayList<>();
         taught.values().forEach(all::addAll);
-        db.tx(tx -> store.others(tx, now.minus(LOOKED_BACK), MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
+        db.tx(tx -> store.open(tx, MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
+        db.tx(tx -> store.unknown(tx, now.minus(LOOKED_BACK), MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
         return List.copyOf(all);
     }
 

@@ -26,7 +26,7 @@ class HeardStore {
                 since);
     }
 
-    record Text(long number, String error, String text, Instant at) {}
+    record Text(long number, String text, Instant at) {}
 
     /** Keys of known errors that cases ended as. */
     List<String> errors(Tx tx) {
@@ -35,33 +35,36 @@ class HeardStore {
                 r -> r.getString(1));
     }
 
+    // all columns of the index stand in the order, so that it is read from its end and no further than needed
+
     /** The first texts of the newest cases that ended as this error, the newest first. */
     List<Text> taught(Tx tx, String error, int most) {
         return texts(
-                tx,
-                "select number, opened_at from desk_case c where error_key = ? and " + TEACHES
-                        + " order by opened_at desc limit ?",
-                error,
-                most);
+                tx, "error_key = ? and " + TEACHES + " order by error_key desc, opened_at desc limit ?", error, most);
     }
 
-    /** The first texts of the newest cases that are open, or ended without a known error, the newest first. */
-    List<Text> others(Tx tx, Instant since, int most) {
+    /** The first texts of the newest cases that are open, the newest first. */
+    List<Text> open(Tx tx, int most) {
+        return texts(tx, "status = 'open' order by status desc, opened_at desc limit ?", most);
+    }
+
+    /** The first texts of the newest cases that were opened since then and have no known error, the newest first. */
+    List<Text> unknown(Tx tx, Instant since, int most) {
         return texts(
                 tx,
-                "select number, opened_at from desk_case c where opened_at >= ? and (status = 'open' or error_key is null)"
-                        + " order by opened_at desc limit ?",
+                "error_key is null and status <> 'open' and opened_at >= ? order by error_key desc, opened_at desc limit ?",
                 since,
                 most);
     }
 
-    private static List<Text> texts(Tx tx, String cases, Object... arguments) {
+    private static List<Text> texts(Tx tx, String which, Object... arguments) {
         return tx.list(
-                "select c.number, c.opened_at, " + SOME_TEXT + " as words from (" + cases
+                "select c.number, c.opened_at, " + SOME_TEXT + " as words"
+                        + " from (select number, opened_at from desk_case c where " + which
                         + ") c join case_text t on t.number ="
                         + " c.number and t.id = (select min(id) from case_text f where f.number = c.number)"
                         + " order by c.opened_at desc, c.number desc",
-                r -> new Text(r.getLong("number"), null, r.getString("words"), Tx.instant(r, "opened_at")),
+                r -> new Text(r.getLong("number"), r.getString("words"), Tx.instant(r, "opened_at")),
                 arguments);
     }
 
@@ -84,7 +87,7 @@ class HeardStore {
     List<Line> ended(Tx tx, String error, int most) {
         return lines(
                 tx,
-                " where c.error_key = ? and c.status in ('solved', 'worked-around') order by c.opened_at desc limit ?",
+                " where c.error_key = ? and c.status in ('solved', 'worked-around') order by c.error_key desc, c.opened_at desc limit ?",
                 List.of(error, most));
     }
 
