@@ -1,7 +1,6 @@
 package org.mendak.bench.recognition;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendak.core.recognise.Recogniser;
@@ -45,12 +45,11 @@ public final class Accuracy {
 
     /** Prints the tables of texts that others made; says so where they are missing. */
     public static void apart(Path folder) throws IOException {
-        if (folder == null || !Files.isRegularFile(folder.resolve("templates.jsonl.gz"))) {
-            System.out.println(
-                    "the texts that others made are not at " + folder + "; name their folder behind the measurement");
+        Optional<ApartCorpus> found = ApartCorpus.find(folder);
+        if (found.isEmpty()) {
             return;
         }
-        ApartCorpus apart = ApartCorpus.read(folder);
+        ApartCorpus apart = found.get();
         for (int size : SIZES) {
             part(apart, size, "Noisy texts of others", apart.texts());
             part(apart, size, "Retellings by hand", apart.retold());

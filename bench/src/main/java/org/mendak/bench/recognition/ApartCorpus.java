@@ -12,6 +12,7 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.zip.GZIPInputStream;
@@ -46,6 +47,23 @@ record ApartCorpus(Map<String, KnownError> templates, List<Row> texts, List<Row>
         boolean isRight(String error) {
             return error != null && (error.equals(expected) || alsoOk.contains(error));
         }
+    }
+
+    /** The corpus in this folder; empty, and said so, if it is not there. */
+    static Optional<ApartCorpus> find(Path folder) throws IOException {
+        if (folder == null || !Files.isRegularFile(folder.resolve("templates.jsonl.gz"))) {
+            System.out.println(
+                    "the texts that others made are not at " + folder + "; name their folder behind the measurement");
+            return Optional.empty();
+        }
+        return Optional.of(read(folder));
+    }
+
+    /** Retellings by hand, those of no known error among them, and those among the noisy texts. */
+    List<Row> retellings() {
+        List<Row> all = new ArrayList<>(retold);
+        texts.stream().filter(r -> r.noise().equals("retold")).forEach(all::add);
+        return all;
     }
 
     static ApartCorpus read(Path folder) throws IOException {

@@ -1,7 +1,6 @@
 package org.mendak.bench.recognition;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,6 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.ToDoubleFunction;
@@ -46,19 +46,17 @@ public final class CircumstancesFit {
 
     /** Prints what the best weights are, and what they and ours make of the callers that they were not fitted on. */
     public static void measure(Path apartFolder) throws IOException {
-        if (apartFolder == null || !Files.isRegularFile(apartFolder.resolve("templates.jsonl.gz"))) {
-            System.out.println("the texts that others made are not at " + apartFolder
-                    + "; name their folder behind the measurement");
+        Optional<ApartCorpus> found = ApartCorpus.find(apartFolder);
+        if (found.isEmpty()) {
             return;
         }
-        ApartCorpus apart = ApartCorpus.read(apartFolder);
+        ApartCorpus apart = found.get();
         System.out.println("| known errors | chosen wrongly | best: " + String.join(", ", NAMES)
                 + " | right first: text alone | ours | best | of none, at least perhaps: text alone | ours | best |\n"
                 + "|---|---|---|---|---|---|---|---|---|");
         for (int size : SIZES) {
             Map<ApartCorpus.Row, List<Recogniser.Explanation>> read = new HashMap<>();
-            List<ApartCorpus.Row> rows = new ArrayList<>(apart.retold());
-            apart.texts().stream().filter(r -> r.noise().equals("retold")).forEach(rows::add);
+            List<ApartCorpus.Row> rows = apart.retellings();
             List<KnownError> library = apart.library(size, rows, 1);
             Set<String> in = new HashSet<>();
             library.forEach(e -> in.add(e.key()));

@@ -1,7 +1,6 @@
 package org.mendak.bench.recognition;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -62,9 +61,7 @@ public final class Learning {
                 }
             }
         }
-        if (apart != null && Files.isRegularFile(apart.resolve("templates.jsonl.gz"))) {
-            retold(ApartCorpus.read(apart));
-        }
+        ApartCorpus.find(apart).ifPresent(Learning::retold);
     }
 
     private void row(int cases, double wrong) {

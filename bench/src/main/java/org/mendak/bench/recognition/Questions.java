@@ -1,13 +1,13 @@
 package org.mendak.bench.recognition;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
 import org.mendak.core.recognise.Prior;
@@ -33,19 +33,17 @@ public final class Questions {
 
     /** Prints the table for retellings by hand. */
     public static void measure(Path apartFolder) throws IOException {
-        if (apartFolder == null || !Files.isRegularFile(apartFolder.resolve("templates.jsonl.gz"))) {
-            System.out.println("the texts that others made are not at " + apartFolder
-                    + "; name their folder behind the measurement");
+        Optional<ApartCorpus> found = ApartCorpus.find(apartFolder);
+        if (found.isEmpty()) {
             return;
         }
-        ApartCorpus apart = ApartCorpus.read(apartFolder);
+        ApartCorpus apart = found.get();
         System.out.println(
                 "| known errors | texts | asked | keys without, all | with, all | without, where asked | with |"
                         + " with one answer in ten wrong | shown first before, where asked | after |\n"
                         + "|---|---|---|---|---|---|---|---|---|---|");
         for (int size : SIZES) {
-            List<ApartCorpus.Row> rows = new ArrayList<>(apart.retold());
-            apart.texts().stream().filter(r -> r.noise().equals("retold")).forEach(rows::add);
+            List<ApartCorpus.Row> rows = apart.retellings();
             List<KnownError> library = apart.library(size, rows, 1);
             Map<String, KnownError> errors =
                     library.stream().collect(Collectors.toMap(KnownError::key, e -> e, (a, b) -> a, HashMap::new));
