@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
@@ -81,9 +82,14 @@ class HeardService {
         KnownError error = library.library()
                 .error(key)
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
+        // cases under names that it had before are its cases too
+        List<HeardStore.Line> ended = new ArrayList<>();
+        db.run(tx -> Stream.concat(Stream.of(error.key()), error.aliases().stream())
+                .forEach(name -> ended.addAll(store.ended(tx, name, CaseExperience.MOST_LOOKED_AT))));
+        ended.sort(Comparator.comparing(HeardStore.Line::at).reversed());
         List<Saying> all = new ArrayList<>();
         int learned = 0;
-        for (HeardStore.Line l : db.tx(tx -> store.ended(tx, error.key(), CaseExperience.MOST_LOOKED_AT))) {
+        for (HeardStore.Line l : ended) {
             if (CaseText.teaches(l.text(), error) && (!l.counts() || learned < CaseText.MOST_OF_ERROR)) {
                 all.add(saying(l));
                 learned += l.counts() ? 1 : 0;

@@ -107,6 +107,32 @@ class HeardTest extends OnDesk {
 
     @Test
     @Order(5)
+    void whatWasLearnedOutlivesWhatIsPublished() {
+        String etag = api.get("/api/documents/errors/tracks-full").header("ETag");
+        api.put(
+                        "errors/tracks-full",
+                        Texts.ERROR.replace("keeps every track", "keeps every track of a season"),
+                        "If-Match",
+                        etag)
+                .expect(200);
+        api.transition("errors/tracks-full", "published").expect(200);
+        untilRecognised(HeardTest::isLearned);
+        // and a case under a name that the error had before is one of its cases
+        String renamed = Texts.ERROR
+                .replace("error: tracks-full", "error: tracks-too-many")
+                .replace("products:", "aliases: [tracks-full]\nproducts:");
+        api.transition("errors/tracks-full", "retired").expect(200);
+        untilRecognised(a -> !isLearned(a));
+        api.publish("errors/tracks-too-many", renamed);
+        api.post("/api/cases/" + number + "/saying", Map.of("counts", true)).expect(204);
+        untilRecognised(
+                a -> a.path("candidates").path(0).path("error").asString("").equals("tracks-too-many"));
+        assertThat(api.get("/api/errors/tracks-full/sayings").expect(200).json().size())
+                .isOne();
+    }
+
+    @Test
+    @Order(6)
     void whatIsAskedWronglyIsRefused() {
         api.get("/api/errors/no-such/sayings").refused(404, "There is no published known error \"no-such\".");
         api.post("/api/cases/999999/saying", Map.of("counts", false)).refused(404, "There is no case 999999.");
