@@ -11,6 +11,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.mendak.core.privacy.SecretFinder;
+import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 
@@ -24,6 +25,7 @@ public final class Fuzzing {
     private static final int INPUTS = 1_000_000;
     private static final int LIBRARY = 1_000;
     private static final int KINDS = 8;
+    private static final int CASES = 5_000;
     private static final int[] LENGTHS = {300, 3_000, 30_000, 200_000};
 
     private Fuzzing() {}
@@ -32,8 +34,7 @@ public final class Fuzzing {
     public static void run(Path folder) throws Exception {
         Corpus corpus = Corpus.build(folder);
         List<Corpus.Known> library = corpus.sample(LIBRARY);
-        Recogniser recogniser =
-                Recogniser.of(library.stream().map(Corpus.Known::error).toList());
+        Recogniser recogniser = taught(library);
         int hands = Runtime.getRuntime().availableProcessors();
         ExecutorService pool = Executors.newFixedThreadPool(hands);
         List<Future<double[]>> parts = new ArrayList<>();
@@ -65,6 +66,18 @@ public final class Fuzzing {
         for (int i = 0; i < longest.length; i++) {
             System.out.printf(Locale.ROOT, "up to %,7d characters: longest answer %.1f ms%n", LENGTHS[i], longest[i]);
         }
+    }
+
+    /** One that has learned from texts of the same kind. */
+    private static Recogniser taught(List<Corpus.Known> library) {
+        List<CaseText> cases = new ArrayList<>();
+        for (int i = 0; i < CASES; i++) {
+            Random random = new Random(-1L - i);
+            String error = library.get(random.nextInt(library.size())).key();
+            String text = text(random, library, random.nextInt(LENGTHS[0]) + 1);
+            cases.add(new CaseText(i, i % 5 == 0 ? null : error, text, CaseText.weightAfter(random.nextInt(900))));
+        }
+        return Recogniser.of(library.stream().map(Corpus.Known::error).toList()).knowing(cases);
     }
 
     private static void one(Recogniser recogniser, List<Corpus.Known> library, int seed, double[] longest) {
