@@ -58,7 +58,7 @@ record Clues(
 
         private final KnownError error;
         private Finder.Found best;
-        private double bestScore = Double.NEGATIVE_INFINITY;
+        private double bestScore = Double.NaN;
         private final List<Finder.Found> supporting = new ArrayList<>();
         private final List<CodeHit> codes = new ArrayList<>();
         private final List<SaidCodes.Said> saidCodes = new ArrayList<>();
@@ -69,14 +69,19 @@ record Clues(
         }
 
         void laid(Finder.Found found) {
-            double score = Weights.FITTED.score(found.features());
             if (found.entry().signature().kind() == Signature.Kind.SUPPORTING) {
                 if (supporting.size() < MOST_SUPPORT && found.features()[Features.COVERAGE] > STANDS_THERE) {
                     supporting.add(found);
                 }
-            } else if (score > bestScore) {
-                best = found;
-                bestScore = score;
+            } else if (best == null) {
+                best = found; // most errors have one; only a second asks which is better
+            } else {
+                bestScore = Double.isNaN(bestScore) ? Weights.FITTED.score(best.features()) : bestScore;
+                double score = Weights.FITTED.score(found.features());
+                if (score > bestScore) {
+                    best = found;
+                    bestScore = score;
+                }
             }
         }
 
