@@ -18,6 +18,8 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Turns;
+import org.mendak.server.platform.Tx;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
 
@@ -37,6 +39,7 @@ class HeardService {
     private final RecognitionService recognition;
     private final LibraryService library;
     private final AuditStore audit;
+    private final Turns turns;
     private final Clock clock;
 
     HeardService(
@@ -46,6 +49,7 @@ class HeardService {
             RecognitionService recognition,
             LibraryService library,
             AuditStore audit,
+            Turns turns,
             Clock clock) {
         this.db = db;
         this.store = store;
@@ -53,6 +57,7 @@ class HeardService {
         this.recognition = recognition;
         this.library = library;
         this.audit = audit;
+        this.turns = turns;
         this.clock = clock;
     }
 
@@ -133,20 +138,24 @@ class HeardService {
         if (counts == null) {
             throw Refusal.invalid("Say counts: true or false.");
         }
-        db.run(tx -> {
-            if (!store.exists(tx, number)) {
-                throw Refusal.notFound("There is no case " + number + ".");
-            }
-            if (counts) {
-                store.putBack(tx, number);
-            } else {
-                store.takeOut(tx, number, clock.instant(), caller.name());
-            }
-            audit.write(tx, caller, counts ? "words-put-back" : "words-taken-out", String.valueOf(number), "");
-            String error = store.error(tx, number);
-            if (error != null) {
-                tx.afterCommit(() -> experience.changed(error));
-            }
-        });
+        turns.take(
+                () -> {
+                    db.run(tx -> counts(tx, caller, number, counts));
+                    return number;
+                },
+                "case " + number);
+    }
+
+    private void counts(Tx tx, Caller caller, long number, boolean counts) {
+        String error = store.error(tx, number).orElseThrow(() -> Refusal.notFound("There is no case " + number + "."));
+        if (counts) {
+            store.putBack(tx, number);
+        } else {
+            store.takeOut(tx, number, clock.instant(), caller.name());
+        }
+        audit.write(tx, caller, counts ? "words-put-back" : "words-taken-out", String.valueOf(number), "");
+        if (!error.isEmpty()) {
+            tx.afterCommit(() -> experience.changed(error));
+        }
     }
 }

@@ -3,6 +3,7 @@ package org.mendak.server.heard;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -115,19 +116,10 @@ class HeardStore {
                 arguments.toArray());
     }
 
-    boolean exists(Tx tx, long number) {
-        return tx.one("select 1 from desk_case where number = ?", r -> 1, number)
-                .isPresent();
-    }
-
-    /** The error that a case is filed under; null if none. */
-    String error(Tx tx, long number) {
+    /** The error that a case is filed under, empty text if none; nothing if there is no such case. */
+    Optional<String> error(Tx tx, long number) {
         return tx.one(
-                        "select coalesce(error_key, '') as k from desk_case where number = ?",
-                        r -> r.getString("k"),
-                        number)
-                .filter(k -> !k.isEmpty())
-                .orElse(null);
+                "select coalesce(error_key, '') as k from desk_case where number = ?", r -> r.getString("k"), number);
     }
 
     void takeOut(Tx tx, long number, Instant at, String agent) {
