@@ -1127,12 +1127,23 @@ export interface components {
       name: string;
       scopes: ("read" | "cases" | "library" | "admin")[];
     };
+    AttemptSaidOfValue: {
+      /** Format: int32 */
+      clause?: number | null;
+      none?: null | string;
+      /** Format: int32 */
+      row?: number | null;
+      values?: null | {
+        [key: string]: string;
+      };
+    };
     AttemptStepEntry: {
       clientId?: null | string;
       heard?: null | string;
       item?: null | string;
       note?: null | string;
       output?: null | string;
+      read?: components["schemas"]["AttemptSaidOfValue"] | null;
       safe?: boolean | null;
       /** Format: int32 */
       step?: number | null;
@@ -1143,6 +1154,8 @@ export interface components {
         [key: string]: string;
       };
       clientId: string;
+      /** Format: int32 */
+      open: number;
     };
     CaseAfterwardsFound: {
       believedFix?: null | string;
@@ -1270,6 +1283,7 @@ export interface components {
       at: string;
       name: string;
       source: string;
+      title: string;
       value: string;
     };
     CaseFilledFix: {
@@ -1284,15 +1298,17 @@ export interface components {
       steps: components["schemas"]["CaseFilledStep"][];
       title: string;
       together: string[];
+      told: components["schemas"]["Told"];
       workaround: boolean;
     };
     CaseFilledStep: {
       answers: components["schemas"]["CasePrompt"][];
       applies: string;
       asks: components["schemas"]["CaseStepQuestion"][];
-      captures: string[];
+      captures: components["schemas"]["ReadCaptured"][];
       cautions: string[];
       checks: components["schemas"]["CaseJudged"][];
+      choose: components["schemas"]["ReadChoice"] | null;
       commands: components["schemas"]["CaseCommand"][];
       destroys: string;
       doneWhen: string;
@@ -1305,9 +1321,12 @@ export interface components {
       items: string[];
       /** Format: double */
       minutes: number;
+      must: components["schemas"]["ReadHeldBack"];
       notes: components["schemas"]["CaseRemark"][];
       nothingShows: string;
       onlyIf: components["schemas"]["CaseJudged"] | null;
+      /** Format: date-time */
+      opened: null | string;
       part: string;
       prose: string;
       putBacks: string[];
@@ -1327,6 +1346,11 @@ export interface components {
       note: string;
       taker: string;
     };
+    CaseHanging: {
+      fix: string;
+      title: string;
+      when: string;
+    };
     CaseJudged: {
       expected: string;
       seen: {
@@ -1334,6 +1358,7 @@ export interface components {
       };
       state: string;
       then: string;
+      why: string;
     };
     CaseLater: {
       text: string;
@@ -1360,6 +1385,11 @@ export interface components {
       waitsFor: string;
       /** Format: date-time */
       waitsUntil: null | string;
+    };
+    CaseLook: {
+      /** Format: int32 */
+      row?: number | null;
+      text?: null | string;
     };
     CaseMoreAgain: {
       again?: boolean | null;
@@ -1458,6 +1488,7 @@ export interface components {
       name: string;
       note: string;
       text: string;
+      title: string;
     };
     CasePrompt: {
       answer: string;
@@ -1465,15 +1496,17 @@ export interface components {
       why: string;
     };
     CasePutBack: {
-      afterSuccess: boolean;
+      after: string;
       /** Format: int64 */
       attempt: number;
       command: components["schemas"]["CasePiece"][];
+      decidedBy: null | string;
       due: boolean;
       /** Format: date-time */
       dueAt: null | string;
       /** Format: int64 */
       id: number;
+      ifNotKnown: string;
       item: null | string;
       kind: string;
       passedTo: null | string;
@@ -1484,8 +1517,8 @@ export interface components {
     };
     CaseQuestion: {
       answered: boolean;
-      capture: string;
       choices: string[];
+      hangsOn: components["schemas"]["CaseHanging"][];
       how: string;
       /** Format: int32 */
       index: number;
@@ -1495,6 +1528,7 @@ export interface components {
       sets: string;
       spoken: components["schemas"]["CaseSpoken"][];
       text: string;
+      wanted: components["schemas"]["ReadWanted"][];
     };
     CaseRemark: {
       keyword: string;
@@ -1885,6 +1919,7 @@ export interface components {
       sideEffects: string[];
       steps: components["schemas"]["StepLine"][];
       title: string;
+      told: components["schemas"]["Told"];
       usedBy: string[];
       workaround: boolean;
     };
@@ -1999,6 +2034,7 @@ export interface components {
       uncured: components["schemas"]["CaseLine"][];
     };
     OwedSettled: {
+      decidedBy?: null | string;
       /** Format: date-time */
       dueAt?: null | string;
       state?: null | string;
@@ -2027,6 +2063,8 @@ export interface components {
       title: string;
     };
     PlanStep: {
+      /** Format: double */
+      applies: null | number;
       /** Format: double */
       chance: null | number;
       /** Format: double */
@@ -2080,14 +2118,54 @@ export interface components {
       severity: "error" | "warning" | "hint";
     };
     QuestionLine: {
-      capture: string;
       choices: string[];
       how: string;
       /** Format: double */
       minutes: number;
+      reads: string[];
       run: string;
       sets: string;
       text: string;
+    };
+    ReadCaptured: {
+      before: boolean;
+      /** Format: int32 */
+      clause: number;
+      how: string;
+      item: string;
+      list: boolean;
+      marks: components["schemas"]["ReadMark"][];
+      places: components["schemas"]["ReadShown"][];
+      rows: string[][];
+      wanted: components["schemas"]["ReadWanted"][];
+    };
+    ReadChoice: {
+      chosen: string[];
+      how: string;
+      rows: string[][];
+      text: string;
+      titles: string[];
+    };
+    ReadHeldBack: {
+      held: boolean;
+      musts: components["schemas"]["CaseJudged"][];
+      passed: null | string;
+    };
+    ReadMark: {
+      /** Format: int32 */
+      from: number;
+      title: string;
+      /** Format: int32 */
+      to: number;
+    };
+    ReadShown: {
+      line: string;
+      values: string[];
+    };
+    ReadWanted: {
+      name: string;
+      title: string;
+      type: string;
     };
     RecognitionAnswer: {
       asks: components["schemas"]["RecognitionAsk"][];
@@ -2256,6 +2334,7 @@ export interface components {
       restartMinutes: number;
       runs: string;
       title: string;
+      withheld: boolean;
     };
     TeamNewPerson: {
       login: string;
@@ -2278,6 +2357,12 @@ export interface components {
       days?: number | null;
       name?: null | string;
       scopes?: ("read" | "cases" | "library" | "admin")[] | null;
+    };
+    Told: {
+      affects: string;
+      keepsData: boolean;
+      offline: boolean;
+      reversible: boolean;
     };
     TryLine: {
       after: string[];
@@ -2922,7 +3007,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["CaseTextBody"];
+        "application/json": components["schemas"]["CaseLook"];
       };
     };
     responses: {

@@ -38,7 +38,13 @@ export type PlanQuestion = S["PlanStep"];
 /** A fix at its place in a plan. */
 export type PlanStep = S["PlanStep"] & { elapsedByHere: number; tried: number; triedHere: number };
 /** A plan with its fixes apart from the questions that stand between them. */
-export type Plan = Omit<PlanView, "ordered"> & { ordered: PlanStep[]; questions: PlanQuestion[] };
+export type Plan = Omit<PlanView, "ordered"> & {
+  ordered: PlanStep[];
+  questions: PlanQuestion[];
+  /** The fact to ask for before any fix; empty if none pays. */
+  asksFirst: string;
+};
+export type Settled = S["OwedSettled"];
 export type Recognition = S["RecognitionAnswer"];
 export type Candidate = S["RecognitionCandidate"];
 export type Ask = S["RecognitionAsk"];

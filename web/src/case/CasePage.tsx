@@ -3,13 +3,17 @@ import { useContext, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Case, ErrorSheet, Plan } from "../api";
 import { SignedIn } from "../frame";
-import { Coming, Failed, KeyButton, SeamPiece, useKept, useKeys, useSay } from "../look";
+import { Coming, Failed, KeyButton, SeamPiece, useDigitsTaken, useKept, useKeys, useSay } from "../look";
 import { useLive } from "../live";
 import { words } from "../words";
-import { caseQuery, planQuery, sheetQuery } from "./api";
+import { wordsQuery } from "../taking-in";
+import { caseQuery, planQuery, questionsQuery, sheetQuery } from "./api";
 import "./case.css";
 import { CaseHead } from "./CaseHead";
 import {
+  askedNow,
+  askName,
+  byWorth,
   dueNow,
   goTogether,
   isMended,
@@ -18,6 +22,7 @@ import {
   runningAttempt,
   unretested,
   weakened,
+  whyAsk,
 } from "./caseState";
 import { ChooseError } from "./ChooseError";
 import { Closing } from "./Closing";
@@ -31,6 +36,7 @@ import { OpenFix } from "./OpenFix";
 import { Order } from "./Order";
 import { goOn, useWaiting } from "./outbox";
 import { OwedFirst } from "./PutBacks";
+import { QuestionCard } from "./QuestionCard";
 import { RetestFirst } from "./RetestFirst";
 import { TriedRow } from "./Rows";
 import { Together } from "./Together";
@@ -82,13 +88,30 @@ function Shown({
   const mended = isMended(c);
   const fix = openFix(c, plan, chosen);
   const ordered = plan?.ordered ?? [];
-  const later = ordered.filter((s) => s.key !== fix);
+  const digitsTaken = useDigitsTaken();
   const riskOf = (key: string) => sheet?.tries.find((t) => t.fix === key)?.risk ?? "";
   const undoable = open ? lastEnded(c) : undefined;
   const tried = c.attempts.filter((a) => a.outcome !== null);
   // the first error is gone and another has begun: what it says now is still to be read
   const newTear =
     open && !running && tried.at(-1)?.outcome === "different-error" && tried.at(-1)?.error === c.error;
+
+  const { data: asked } = useQuery(questionsQuery(c.number, c.error));
+  const { data: vocabulary } = useQuery(wordsQuery);
+  const [opened, setOpened] = useState("");
+  const [skipped, setSkipped] = useKept<string[]>(`skipped.${c.number}`, []);
+  const questions = byWorth(asked?.filter((q) => !q.answered) ?? [], plan);
+  const card =
+    open && !mended && (opened !== "" || (!running && chosen === ""))
+      ? askedNow(asked ?? [], plan, vocabulary?.facts ?? [], opened, skipped)
+      : undefined;
+  const beside = questions.filter((q) => q.index !== card?.index);
+  const skip = () => {
+    if (card) setSkipped([...skipped, askName(card)]);
+    setOpened("");
+  };
+
+  const later = ordered.filter((s) => card !== undefined || s.key !== fix);
 
   const verify = sheet?.verify[0]?.text ?? words.case.tryAgain;
   const due = open && !running && !mended ? dueNow(c) : [];
@@ -105,20 +128,29 @@ function Shown({
   const openLater = (key: string) => {
     if (running)
       say.failed(new Error(`${running.title}: ${words.outcomes.worked}, ${words.outcomes["no-change"]} …?`));
-    else setChosen(key);
+    else {
+      setOpened("");
+      setChosen(key);
+    }
   };
   const undo = () => undoable && void acts.record(undoable.id, null);
   const order = () =>
     void acts.patch({ pinned: c.pinned.length > 0 ? [] : (sheet?.tries ?? []).map((t) => t.fix) });
-  const owed = c.putBacks.find((p) => p.state === "open");
+  const owed = c.putBacks.find((p) => p.state === "open" || p.state === "for-now");
 
   useKeys(words.keys.inCase, [
     ...later.slice(0, 9).map((s, i) => ({
       key: String(i + 1),
       says: s.title,
       act: () => openLater(s.key),
-      alive: open && !mended,
+      alive: open && !mended && !digitsTaken,
     })),
+    {
+      key: "y",
+      says: words.case.card.next,
+      act: () => beside[0] && setOpened(askName(beside[0])),
+      alive: open && !mended && beside.length > 0,
+    },
     { key: "u", says: words.common.undo, act: undo, alive: undoable !== undefined },
     { key: "o", says: words.case.toAuthors, act: order, alive: open && plan?.mode === "measured" },
     { key: "e", says: words.case.endTitle, act: () => setEnding(true), alive: open && !mended },
@@ -221,17 +253,28 @@ function Shown({
         {fix !== "" && !ending && !newTear && !owedFirst && !retest && !giving && (
           <Row>
             {plan?.handOverAfter === 0 && <p className="waiting-note">{words.case.handOverNow}</p>}
-            <OpenFix
-              key={fix}
-              c={c}
-              fix={fix}
-              planned={ordered.find((s) => s.key === fix)}
-              first={ordered[0]?.key === fix}
-              verify={verify}
-              ordered={ordered}
-              onThen={setChosen}
-              acts={acts}
-            />
+            {card ? (
+              <QuestionCard
+                key={askName(card)}
+                n={c.number}
+                q={card}
+                why={whyAsk(askName(card), plan)}
+                acts={acts}
+                onSkip={skip}
+              />
+            ) : (
+              <OpenFix
+                key={fix}
+                c={c}
+                fix={fix}
+                planned={ordered.find((s) => s.key === fix)}
+                first={ordered[0]?.key === fix}
+                verify={verify}
+                ordered={ordered}
+                onThen={setChosen}
+                acts={acts}
+              />
+            )}
           </Row>
         )}
         {open && c.error !== null && !mended && !ending && !newTear && (
@@ -261,7 +304,8 @@ function Shown({
             c={c}
             plan={plan}
             sheet={sheet}
-            fix={fix}
+            fix={card ? "" : fix}
+            digits={!digitsTaken}
             ending={ending}
             acts={acts}
             onOrder={order}
@@ -270,7 +314,13 @@ function Shown({
           />
         )}
       </div>
-      <Margin c={c} plan={plan} acts={acts} />
+      <Margin
+        c={c}
+        plan={plan}
+        acts={acts}
+        questions={open && c.error !== null ? beside : []}
+        onAsk={(q) => setOpened(askName(q))}
+      />
     </main>
   );
 }

@@ -71,7 +71,7 @@ test("over what is still to be put back nothing ends; one key settles it", async
   expect(calls[0]).toEqual({
     method: "POST",
     path: "/api/cases/7/put-backs/9",
-    body: { state: "done", to: null },
+    body: { state: "done", to: null, decidedBy: null },
   });
 });
 

@@ -31,7 +31,7 @@ export function Closing({
   const [repeats, setRepeats] = useState<number | null>(null);
   const [repeatsAsked, setRepeatsAsked] = useState(false);
   const [cause, setCause] = useState(c.cause);
-  const owed = c.putBacks.filter((p) => p.state === "open");
+  const owed = c.putBacks.filter((p) => p.state === "open" || p.state === "for-now");
   const first = owed[0];
   const done = believable(c);
   const [believed, setBelieved] = useState(done.at(-1)?.fix);

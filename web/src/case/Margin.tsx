@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Button, Input } from "antd";
 import { useState } from "react";
-import type { Case, Plan } from "../api";
+import type { Case, Plan, Question } from "../api";
 import { Ago, useKept, useNow } from "../look";
 import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
 import { words } from "../words";
@@ -12,6 +12,12 @@ import { Questions } from "./Questions";
 import type { CaseActs } from "./useCaseActs";
 
 const m = words.case.margin;
+
+/** A value as people read it. */
+function sayFact(value: string): string {
+  if (value === "dont-know") return m.dontKnow;
+  return value === "not-there" ? (words.case.reading.hows[value] ?? value) : value;
+}
 
 function Said({ c, text }: { c: Case; text: string }) {
   const { data } = useQuery(recogniseQuery(text, c.product ?? "", c.productVersion ?? "", c.phase ?? ""));
@@ -67,9 +73,22 @@ function AddFact({ acts }: { acts: CaseActs }) {
 }
 
 /** What must not be forgotten, what is known and from where, and what it said. */
-export function Margin({ c, plan, acts }: { c: Case; plan: Plan | undefined; acts: CaseActs }) {
+export function Margin({
+  c,
+  plan,
+  acts,
+  questions,
+  onAsk,
+}: {
+  c: Case;
+  plan: Plan | undefined;
+  acts: CaseActs;
+  /** What could be asked beside the open card, the one that is worth most first. */
+  questions: Question[];
+  onAsk: (q: Question) => void;
+}) {
   const now = useNow();
-  const owed = c.putBacks.filter((p) => p.state === "open");
+  const owed = c.putBacks.filter((p) => p.state === "open" || p.state === "for-now");
   const [note, setNote] = useKept(`note.${c.number}`, "");
   const [text, setText] = useKept(`text.${c.number}`, "");
   const settled = c.putBacks.filter((p) => p.state === "kept" || p.state === "passed-to");
@@ -97,14 +116,14 @@ export function Margin({ c, plan, acts }: { c: Case; plan: Plan | undefined; act
           </p>
         </section>
       )}
-      {open && !isMended(c) && <Questions c={c} plan={plan} acts={acts} />}
+      {open && !isMended(c) && <Questions open={questions} plan={plan} onAsk={onAsk} />}
       <section>
         <h2>{m.known}</h2>
         <dl className="known">
           {knownFacts(c.facts).map((f) => (
             <div key={f.name} title={`${m.from[f.source] ?? f.source}, ${f.agent}`}>
-              <dt>{f.name}</dt>
-              <dd className="mono">{f.value === "dont-know" ? m.dontKnow : f.value}</dd>
+              <dt>{f.title}</dt>
+              <dd className="mono">{sayFact(f.value)}</dd>
             </div>
           ))}
         </dl>

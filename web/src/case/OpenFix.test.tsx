@@ -19,6 +19,9 @@ const step = (index: number, title: string, more: Partial<FilledStep> = {}): Fil
   commands: [],
   expect: [],
   captures: [],
+  choose: null,
+  must: { musts: [], held: false, passed: null },
+  opened: null,
   cautions: [],
   answers: [],
   asks: [],
@@ -46,6 +49,7 @@ const fix: FilledFix = {
   discouraged: "",
   intro: "",
   sideEffects: [],
+  told: { reversible: false, keepsData: false, offline: false, affects: "" },
   needs: [
     {
       id: "local-admin",
@@ -63,7 +67,7 @@ const fix: FilledFix = {
         {
           language: "sh",
           item: "",
-          pieces: [{ kind: "literal", text: "tillctl look", name: "", note: "" }],
+          pieces: [{ kind: "literal", text: "tillctl look", name: "", title: "", note: "" }],
           spoken: [],
         },
       ],
@@ -73,7 +77,7 @@ const fix: FilledFix = {
         {
           language: "sh",
           item: "",
-          pieces: [{ kind: "blank", text: "", name: "area", note: "" }],
+          pieces: [{ kind: "blank", text: "", name: "area", title: "area of staging", note: "" }],
           spoken: [],
         },
       ],
@@ -161,7 +165,7 @@ test("a command that lacks a value asks for it instead of being copied", async (
   expect(current()).toContain("Sweep");
   await key("c");
   expect(written).not.toHaveBeenCalled();
-  expect(place.textContent).toContain("What is area?");
+  expect(place.textContent).toContain("What is area of staging?");
   expect(calls.some((x) => x.path.endsWith("/facts"))).toBe(false);
 });
 
@@ -215,7 +219,7 @@ test("a fix that cannot be loaded says so and can be tried again", async () => {
 const command = (item: string) => ({
   language: "sh",
   item,
-  pieces: [{ kind: "filled", text: `bring ${item}`, name: "one", note: "" }],
+  pieces: [{ kind: "filled", text: `bring ${item}`, name: "one", title: "one", note: "" }],
   spoken: [],
 });
 /** The fix with these as its only steps. */
@@ -241,14 +245,14 @@ test("a step for each item of a list is copied item by item with the same key", 
 test("a step whose condition does not hold is behind, one that depends can be left out with a key", async () => {
   const calls = server(
     withSteps(
-      step(0, "Go there", { applies: "no", when: "way = there" }),
-      step(1, "Look", { applies: "depends", when: "role = till" }),
+      step(0, "Go there", { applies: "no", when: "somebody is there" }),
+      step(1, "Look", { applies: "depends", when: "it is a till" }),
     ),
   );
   const place = await render(<Shown c={opened([attempt(0)])} />);
-  expect(place.textContent).toContain("not here: way = there");
+  expect(place.textContent).toContain("not here: somebody is there");
   expect(current()).toContain("Look");
-  expect(place.textContent).toContain("Only where role = till");
+  expect(place.textContent).toContain("Only if it is a till");
   await key("k");
   expect(calls.find((x) => x.path.endsWith("/steps"))?.body).toMatchObject({
     step: 1,
@@ -257,10 +261,16 @@ test("a step whose condition does not hold is behind, one that depends can be le
 });
 
 test("where there is nothing to do, it says what was seen and one key ends the fix", async () => {
-  const onlyIf = { expected: "free < 300 MB", state: "no", seen: { free: "512 MB" }, then: "nothing to do" };
+  const onlyIf = {
+    expected: "the free room is less than 300 MB",
+    state: "no",
+    seen: { free: "512 MB" },
+    then: "nothing to do",
+    why: "the free room is 512 MB, at least 300 MB",
+  };
   const calls = server(withSteps(step(0, "Look", { onlyIf })));
   const place = await render(<Shown c={opened([attempt(0)])} />);
-  expect(place.textContent).toContain("free is 512 MB");
+  expect(place.textContent).toContain("the free room is 512 MB, at least 300 MB");
   await key("m");
   expect(calls.find((x) => x.method === "PATCH")?.body?.outcome).toBe("nothing-to-do");
 });
@@ -271,6 +281,7 @@ test("checks show what is expected beside what was seen; prompts are named befor
     state,
     seen,
     then: "",
+    why: state === "no" ? "the parts is some" : "",
   });
   server(
     withSteps(
@@ -284,8 +295,8 @@ test("checks show what is expected beside what was seen; prompts are named befor
   const place = await render(<Shown c={opened([attempt(0)])} />);
   const said = [...place.getElementsByClassName("check")].map((e) => e.textContent);
   expect(said[0]).toContain("as it should be");
-  expect(said[1]).toContain("parts is some");
-  expect(said[1]).toContain("not as it should be");
+  expect(said[1]).toContain("parts: some");
+  expect(said[1]).toContain("the parts is some");
   expect(said[2]).toContain("not seen yet");
   expect(place.textContent).toContain("Overwrite? answer y");
   expect(place.textContent).toContain("half a minute");
@@ -330,21 +341,16 @@ test("a fix that is done with another goes on with that before one retest", asyn
   expect(onThen).toHaveBeenCalledWith("load-table");
 });
 
-test("a step that destroys shows its command only once the target was heard", async () => {
-  const destroys = step(0, "Write it", {
-    destroys: "all data on …",
-    target: "compare",
-    commands: [{ ...command("x"), item: "" }],
-  });
+test("before a step destroys the data is said to be safe by a key, and what is heard is compared by the server", async () => {
+  const destroys = step(0, "Write it", { destroys: "all data on …", target: "compare" });
   const calls = server(withSteps(destroys));
   const place = await render(<Shown c={opened([attempt(0)])} />);
   await key("f");
   await key("c");
   expect(entries(calls)).toEqual([]);
-  expect(place.textContent).not.toContain("bring x");
-  await click(screen.getByRole("checkbox"));
-  await typeIn(screen.getByLabelText(words.case.readOut), "SL-0042");
-  await click(screen.getByRole("button", { name: words.case.destroyConfirm }));
+  await key("y");
+  expect(place.textContent).toContain(words.case.dataIsSafe);
+  await typeIn(screen.getByLabelText(words.case.readOut), "SL-0042{Enter}");
   expect(calls.find((c) => c.path.endsWith("/steps"))?.body).toMatchObject({
     what: "confirmed",
     heard: "SL-0042",
@@ -352,14 +358,103 @@ test("a step that destroys shows its command only once the target was heard", as
   });
 });
 
-test("behind the confirmation the step is like any other", async () => {
-  const destroys = step(0, "Write it", { destroys: "all data", target: "confirm", commands: [command("x")] });
+test("a gate without a target that was read stays shut, and says why", async () => {
+  server(withSteps(step(0, "Write it", { destroys: "all data on …", target: "unknown" })));
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain(words.case.targetUnknown);
+  expect(screen.queryByLabelText(words.case.readOut)).toBeNull();
+  await render(<div />);
+  server(withSteps(step(0, "Write it", { destroys: "all data", target: "unnamed" })));
+  const other = await render(<Shown c={opened([attempt(0)])} />);
+  expect(other.textContent).toContain(words.case.targetUnnamed);
+});
+
+test("behind the gate the step is like any other", async () => {
+  const destroys = step(0, "Write it", { destroys: "all data", target: "open", commands: [command("x")] });
   const calls = server(withSteps(destroys));
-  const confirmed = { ...attempt(0), steps: [{ clientId: "k", step: 0, what: "confirmed", item: null }] };
-  const place = await render(<Shown c={opened([confirmed as unknown as Attempt])} />);
+  const place = await render(<Shown c={opened([attempt(0)])} />);
   expect(place.textContent).toContain("bring x");
   await key("f");
   expect(entries(calls)).toEqual([[0, "done", null]]);
+});
+
+const captured = (more: Partial<FilledStep["captures"][number]> = {}) => ({
+  clause: 0,
+  item: "",
+  how: "",
+  list: false,
+  before: false,
+  wanted: [{ name: "room", title: "room on the disk", type: "size" }],
+  rows: [],
+  places: [],
+  marks: [],
+  ...more,
+});
+
+test("a step is done only once what it reads is seen, picked by a digit, typed, or said to be unknown", async () => {
+  const several = captured({
+    how: "several",
+    places: [
+      { line: "room 12 GB", values: ["12 GB"] },
+      { line: "room 3 GB on the old one", values: ["3 GB"] },
+    ],
+  });
+  const calls = server(withSteps(step(0, "Look", { captures: [several] })));
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  await key("f");
+  expect(entries(calls)).toEqual([]);
+  expect(place.textContent).toContain("2 places fit. Which is the room on the disk?");
+  await key("2");
+  const read = () => calls.filter((c) => c.path.endsWith("/steps")).at(-1)?.body;
+  expect(read()).toMatchObject({ what: "value", read: { clause: 0, row: 1 } });
+  await key("9");
+  expect(read()).toMatchObject({ what: "value", read: { clause: 0, none: "not-there" } });
+  await key("0");
+  expect(read()).toMatchObject({ what: "value", read: { clause: 0, none: "not-known" } });
+  await key("h");
+  await typeIn(screen.getByLabelText("room on the disk, as the caller says it"), "9 GB{Enter}");
+  expect(read()).toMatchObject({ what: "value", read: { clause: 0, values: { room: "9 GB" } } });
+});
+
+test("what was read is listed by its title and drawn into what the device showed", async () => {
+  const seen = captured({
+    how: "seen",
+    rows: [["12 GB"]],
+    marks: [{ from: 5, to: 10, title: "room on the disk" }],
+  });
+  const calls = server(withSteps(step(0, "Look", { captures: [seen] })));
+  const looked = {
+    ...attempt(0),
+    steps: [{ clientId: "o", step: 0, what: "output", output: "room 12 GB free", item: null, note: "" }],
+  };
+  const place = await render(<Shown c={opened([looked as unknown as Attempt])} />);
+  expect(place.querySelector(".seen .drawn-value")?.textContent).toBe("12 GB");
+  expect(place.querySelector(".reading")?.textContent).toContain("room on the disk");
+  await key("f");
+  expect(entries(calls)).toEqual([[0, "done", null]]);
+});
+
+test("what must be so holds the step back; a lead's way on asks for a reason", async () => {
+  const must = {
+    held: true,
+    passed: null,
+    musts: [
+      {
+        expected: "there is room",
+        state: "no",
+        seen: {},
+        then: "make room first",
+        why: "the room is 1 GB, less than 2 GB",
+      },
+    ],
+  };
+  const calls = server(withSteps(step(0, "Write", { must })));
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  expect(place.textContent).toContain("Held back until there is room.");
+  expect(place.textContent).toContain("Now the room is 1 GB, less than 2 GB.");
+  expect(place.textContent).toContain(words.case.must.askLead);
+  await key("f");
+  expect(entries(calls)).toEqual([]);
 });
 
 test("parts, what to get and what is left for later stand with the step", async () => {

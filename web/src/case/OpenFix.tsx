@@ -12,6 +12,7 @@ import {
   missingValue,
   plainCommand,
   Prose,
+  ToldLine,
   useKeys,
   useSay,
 } from "../look";
@@ -21,7 +22,6 @@ import {
   currentStep,
   entriesOf,
   hasNothingToDo,
-  isConfirmed,
   itemsDone,
   lastWorked,
   minutesFromNow,
@@ -33,11 +33,14 @@ import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
 import { Pasted } from "./Pasted";
 import { enter, newId, onSent, useWaiting } from "./outbox";
+import { activeItem, openOf, readerOf } from "./readingState";
 import { ShowIt } from "./ShowIt";
 import { CurrentStep, type StepActs, StepLine } from "./StepView";
 import type { CaseActs } from "./useCaseActs";
 import { WhyHere } from "./WhyHere";
 import { useWorkTime } from "./workTime";
+
+type Said = NonNullable<StepEntry["read"]>;
 
 const MORE = ["made-worse", "nothing-to-do", "not-applicable", "skipped", "not-retested"];
 
@@ -74,7 +77,7 @@ function Filled(p: {
   const say = useSay();
   const waiting = useWaiting();
   const time = useWorkTime(c.number, filled.key, c.waitsFor === "me");
-  const [asking, setAsking] = useState("");
+  const [asking, setAsking] = useState<{ name: string; title: string; item: string } | null>(null);
   const [why, setWhy] = useState(false);
   const [goneAsked, setGoneAsked] = useState(false);
   const [pasted, setPasted] = useState("");
@@ -86,7 +89,8 @@ function Filled(p: {
   const states = stepStates(entries, filled.steps);
   const at = currentStep(states);
   const step = filled.steps[at];
-  const seen = entries.filter((e) => e.step === at && e.output).at(-1)?.output ?? null;
+  const seen = (item: string | null) =>
+    entries.filter((e) => e.step === at && e.output && e.item === item).at(-1)?.output ?? null;
   const lastBehind = lastWorked(states, at);
   const [copied, setCopied] = useState({ step: -1, next: 0 });
 
@@ -112,8 +116,9 @@ function Filled(p: {
 
   const items = itemsDone(entries, at);
   const notes = (attempt?.steps ?? []).filter((e) => e.step === at && e.note !== "").map((e) => e.note);
-  const confirmed = isConfirmed(entries, at);
-  const asksFirst = step !== undefined && step.destroys !== "" && !confirmed;
+  const asksFirst =
+    step !== undefined && (step.must.held || (step.destroys !== "" && step.target !== "open"));
+  const unread = step === undefined ? [] : openOf(step, activeItem(step, items));
   // a colleague may have done some items: the keys begin at the first that is open
   const firstOpen = step?.commands.findIndex((c) => !items.has(c.item)) ?? 0;
   const nextCopy = copied.step === at ? copied.next : Math.max(0, firstOpen);
@@ -122,7 +127,7 @@ function Filled(p: {
   const entry = async (
     what: string,
     index: number,
-    more: Pick<StepEntry, "output" | "item" | "heard" | "note"> = {},
+    more: Pick<StepEntry, "output" | "item" | "heard" | "note" | "read"> = {},
   ) => {
     const id = await attemptId();
     if (id !== null) enter(c.number, id, { step: index, what, ...more });
@@ -135,6 +140,12 @@ function Filled(p: {
     if (next === undefined || rest <= 1)
       void entry("done", at, heard.step === at ? { heard: heard.text } : {});
   };
+  /** What somebody says of a value of a step. */
+  const read = (index: number, item: string | null, said: Partial<Said>) =>
+    void entry("value", index, {
+      ...(item === null ? {} : { item }),
+      read: { clause: null, row: null, values: null, none: null, ...said },
+    });
   const outcome = async (what: string) => {
     const id = await attemptId();
     if (id !== null && (await acts.record(id, what, time.minutes()))) time.forget();
@@ -144,8 +155,10 @@ function Filled(p: {
       const command = step?.commands[i];
       if (!command) return;
       const text = plainCommand(command);
-      if (text === null) setAsking(missingValue(command) ?? "");
-      else
+      if (text === null) {
+        const missing = missingValue(command);
+        setAsking(missing && { name: missing.name, title: missing.title, item: command.item });
+      } else
         void toClipboard(text).then((ok) =>
           ok ? say.done(words.common.copied) : say.failed(new Error(words.common.copyFailed)),
         );
@@ -157,7 +170,13 @@ function Filled(p: {
     notHere: () => void entry("not-applicable", at),
     nothingToDo: () => void outcome("nothing-to-do"),
     undo: () => void entry("undone", lastBehind),
-    output: (text) => void entry("output", at, { output: text }),
+    reading: {
+      output: (text, item) => void entry("output", at, { output: text, ...(item === null ? {} : { item }) }),
+      pick: (clause, row, item) => read(at, item, { clause, row }),
+      heard: (clause, values, item) => read(at, item, { clause, values }),
+      none: (clause, none, item) => read(at, item, { clause, none }),
+    },
+    goOn: (note) => void entry("went-on", at, { note }),
     item: (item, isDone) => void entry(isDone ? "done" : "undone", at, { item }),
     confirm: async (said) => {
       const id = await attemptId();
@@ -179,9 +198,12 @@ function Filled(p: {
         }),
       ),
     value: (name, value) => {
-      setAsking("");
-      void acts.facts({ [name]: value });
+      const from = readerOf(filled.steps, name, asking?.item ?? "");
+      setAsking(null);
+      if (from) read(from.step, from.item, { clause: from.clause, values: { [name]: value } });
+      else void acts.facts({ [name]: value });
     },
+    fact: (name, value) => void acts.facts({ [name]: value }),
   };
   const allThere = () =>
     void acts.facts(Object.fromEntries(filled.needs.map((need) => [need.fact, need.wanted])));
@@ -206,7 +228,7 @@ function Filled(p: {
         key: "f",
         says: words.case.done,
         act: stepActs.done,
-        alive: step !== undefined && !asksFirst,
+        alive: step !== undefined && !asksFirst && unread.length === 0,
       },
       {
         key: "t",
@@ -283,6 +305,7 @@ function Filled(p: {
       {why && p.planned && <WhyHere step={p.planned} error={c.error} />}
       <Needs needs={filled.needs} onAll={allThere} onNot={(fact) => void acts.facts({ [fact]: "no" })} />
       {at === 0 && <Prose text={filled.intro} />}
+      {at === 0 && <Told fix={filled} />}
       {filled.steps.slice(0, at).map((s) => (
         <StepLine
           key={s.index}
@@ -301,7 +324,6 @@ function Filled(p: {
           nextCopy={nextCopy}
           items={items}
           notes={notes}
-          confirmed={confirmed}
           saying={saying === at}
           onSaying={(on) => setSaying(on ? at : -1)}
           acts={stepActs}
@@ -316,7 +338,7 @@ function Filled(p: {
         <Pasted
           withStep={step !== undefined}
           onOutput={() => {
-            stepActs.output(pasted);
+            stepActs.reading.output(pasted, step ? activeItem(step, items) : null);
             setPasted("");
           }}
           onText={() => {
@@ -377,5 +399,19 @@ function Filled(p: {
         <span className="soft verify">{words.case.outcomeHint(p.verify)}</span>
       </footer>
     </div>
+  );
+}
+
+/** What is told before it is begun: what it leaves behind, whom it touches, what is safe about it. */
+function Told({ fix }: { fix: FilledFix }) {
+  return (
+    <>
+      {fix.sideEffects.map((e) => (
+        <div key={e} className="expect">
+          <span className="label">{words.case.told.effect}</span> <Prose text={e} />
+        </div>
+      ))}
+      <ToldLine told={fix.told} />
+    </>
   );
 }

@@ -35,6 +35,7 @@ function Shown() {
       plan={plan}
       sheet={undefined}
       fix="a"
+      digits
       ending={false}
       acts={useCaseActs(7)}
       onOrder={() => undefined}

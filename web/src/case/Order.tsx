@@ -14,6 +14,8 @@ export function Order(p: {
   plan: Plan;
   sheet: ErrorSheet | undefined;
   fix: string;
+  /** Whether digits open what comes later; not while they mean something in what stands open. */
+  digits: boolean;
   ending: boolean;
   acts: CaseActs;
   onOrder: () => void;
@@ -64,7 +66,7 @@ export function Order(p: {
         <LaterRow
           key={s.key}
           s={s}
-          n={i + 1}
+          n={p.digits ? i + 1 : 0}
           risk={p.sheet?.tries.find((t) => t.fix === s.key)?.risk ?? ""}
           beyond={plan.handOverAfter !== null && keys.indexOf(s.key) >= plan.handOverAfter}
           over={over === s.key && dragged !== s.key}

@@ -4,6 +4,7 @@ import { beforeEach, expect, test, vi } from "vitest";
 import type { Attempt, Case, ErrorSheet, FilledStep, Plan, PutBack, Spoken } from "../api";
 import { today } from "../testing/day";
 import { click, key, render, server, typeIn } from "../testing/render";
+import { words } from "../words";
 import {
   believable,
   dueNow,
@@ -85,8 +86,10 @@ const plan = (ordered: string[], excluded: string[] = []): Plan =>
 
 test("what a change did to the plan is said, and nothing else", () => {
   expect(planNews(undefined, plan(["a"]))).toEqual([]);
-  expect(planNews(plan(["a", "b"]), plan(["a"], ["b"]))).toEqual(["Out now: B (not so here)."]);
-  expect(planNews(plan(["a"], ["b"]), plan(["a", "b"]))).toEqual(["Back in: B."]);
+  expect(planNews(plan(["a", "b"]), plan(["a"], ["b"]))).toEqual([
+    "B is out of the question now: not so here.",
+  ]);
+  expect(planNews(plan(["a"], ["b"]), plan(["a", "b"]))).toEqual(["B may help after all."]);
   expect(planNews(plan(["a", "b"]), plan(["b", "a"]))).toEqual(["First comes now: B."]);
   expect(planNews(plan(["a", "b"]), plan(["b"]))).toEqual([]);
 });
@@ -133,7 +136,7 @@ test("news of the plan stand until they are closed", async () => {
   const place = await render(<News />);
   expect(place.textContent).toBe("");
   await click(screen.getByRole("button", { name: "change" }));
-  expect(place.textContent).toContain("Out now: B");
+  expect(place.textContent).toContain("B is out of the question now");
   await click(screen.getByRole("button", { name: "close" }));
   expect(place.textContent).toBe("");
 });
@@ -169,10 +172,10 @@ const destroying = (target: string) => ({ destroys: "all data on SL-0042", targe
 test("data is destroyed only when it is safe and the target was heard", async () => {
   const done = vi.fn(() => Promise.resolve(false));
   await render(<Destroying step={destroying("compare")} onConfirm={done} />);
-  const button = () => screen.getByRole<HTMLButtonElement>("button");
+  const button = () => screen.getByRole<HTMLButtonElement>("button", { name: words.case.destroyConfirm });
   const heard = () => screen.getByRole<HTMLInputElement>("textbox");
   expect(button().disabled).toBe(true);
-  await click(screen.getByRole("checkbox"));
+  await key("y");
   expect(button().disabled).toBe(true);
   await typeIn(heard(), "sl 24");
   expect(button().disabled).toBe(false);
@@ -187,7 +190,7 @@ test("while the target is not known nothing can be confirmed", async () => {
     <Destroying step={destroying("unknown")} onConfirm={() => Promise.resolve(true)} />,
   );
   expect(screen.queryByRole("button")).toBeNull();
-  expect(place.textContent).toContain("do the step that captures it first");
+  expect(place.textContent).toContain("Do the step that reads it first");
 });
 
 test("a question inside a step is answered by a digit, 0 is that they don't know", async () => {
@@ -220,9 +223,9 @@ test("behind a fix that failed what it changed is undone first, by one key", asy
   await key("k");
   await key("b");
   expect(calls.filter((x) => x.method === "POST").map((x) => x.body)).toEqual([
-    { state: "passed-to", to: "requester" },
-    { state: "kept", to: null },
-    { state: "done", to: null },
+    { state: "passed-to", to: "requester", decidedBy: null },
+    { state: "for-now", to: null, decidedBy: null },
+    { state: "done", to: null, decidedBy: null },
   ]);
   await key("Escape");
   expect(later).toHaveBeenCalled();

@@ -1,5 +1,5 @@
-import { Dropdown } from "antd";
-import { useContext } from "react";
+import { Dropdown, Input } from "antd";
+import { useContext, useState } from "react";
 import type { Case, PutBack } from "../api";
 import { SignedIn } from "../frame";
 import { CommandText, Key, KEY_LEVEL, KeyButton, useKeys } from "../look";
@@ -15,7 +15,12 @@ function Owed({ p }: { p: PutBack }) {
   return (
     <>
       {p.text}
-      {p.command.length > 0 && (
+      {p.ifNotKnown !== "" && (
+        <p className="soft">
+          {m.ifNotKnown} {p.ifNotKnown}
+        </p>
+      )}
+      {p.command.length > 0 && p.ifNotKnown === "" && (
         <button
           type="button"
           className="put-back-command mono"
@@ -32,13 +37,17 @@ function Owed({ p }: { p: PutBack }) {
 function when(p: PutBack): string {
   if (p.kind === "follow-up") return m.followUp;
   if (p.kind === "debt") return m.debt;
-  return p.afterSuccess ? m.dueSuccess : p.due ? words.desk.due("now") : m.dueNow;
+  if (p.state === "for-now") return m.forNow;
+  if (p.after === "success") return m.dueSuccess;
+  if (p.after === "failure" && !p.due) return m.dueFailure;
+  return p.due ? words.desk.due("now") : m.dueNow;
 }
 
 /** Something owed in the margin, and the ways to settle it. */
 export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
   const me = useContext(SignedIn).name;
   const { p, acts } = o;
+  const [deciding, setDeciding] = useState(false);
   const settle = (state: string, to?: string) => void acts.settle(p.id, state, to);
   return (
     <li className="put-back">
@@ -60,11 +69,13 @@ export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
                 { key: "no-longer-applies", label: m.noLongerApplies },
               ],
               onClick: ({ key }) =>
-                key === "me"
-                  ? settle("passed-to", me)
-                  : key === "requester"
-                    ? settle("passed-to", "requester")
-                    : settle(key),
+                key === "kept"
+                  ? setDeciding(true)
+                  : key === "me"
+                    ? settle("passed-to", me)
+                    : key === "requester"
+                      ? settle("passed-to", "requester")
+                      : settle(key),
             }}
           >
             <button type="button" className="plain">
@@ -72,6 +83,20 @@ export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
             </button>
           </Dropdown>
         </div>
+        {deciding && (
+          <Input
+            autoFocus
+            size="small"
+            aria-label={m.whoDecided}
+            placeholder={m.whoDecided}
+            maxLength={120}
+            onPressEnter={(e) => {
+              const who = e.currentTarget.value.trim();
+              if (who) void acts.settle(p.id, "kept", undefined, who).then((ok) => ok && setDeciding(false));
+            }}
+            onKeyDown={(e) => e.key === "Escape" && setDeciding(false)}
+          />
+        )}
       </div>
     </li>
   );
@@ -84,7 +109,7 @@ export function SettledItem({ p, may, acts }: { p: PutBack; may: boolean; acts: 
     : "";
   return (
     <li className="soft">
-      {p.text}, {p.state === "kept" ? m.keptOnPurpose : m.passedTo(p.passedTo ?? "", day)}
+      {p.text}, {p.state === "kept" ? m.keptBy(p.decidedBy ?? "") : m.passedTo(p.passedTo ?? "", day)}
       {may && (
         <button type="button" className="plain settle" onClick={() => void acts.settle(p.id, "done")}>
           {m.putBackDone}
@@ -104,7 +129,7 @@ export function OwedFirst(o: { c: Case; owed: PutBack[]; acts: CaseActs; onLater
     words.desk.putBacks,
     [
       { key: "b", says: m.putBackDone, act: () => settle("done") },
-      { key: "k", says: words.case.owedKeep, act: () => settle("kept") },
+      { key: "k", says: words.case.owedKeep, act: () => settle("for-now") },
       { key: "t", says: m.passOn, act: () => settle("passed-to", me) },
       { key: "q", says: m.toRequester, act: () => settle("passed-to", "requester") },
       { key: "Escape", says: words.case.owedLater, act: o.onLater },
@@ -126,7 +151,7 @@ export function OwedFirst(o: { c: Case; owed: PutBack[]; acts: CaseActs; onLater
         <KeyButton k="b" strong onPress={() => settle("done")}>
           {m.putBackDone}
         </KeyButton>
-        <KeyButton k="k" onPress={() => settle("kept")}>
+        <KeyButton k="k" onPress={() => settle("for-now")}>
           {words.case.owedKeep}
         </KeyButton>
         <KeyButton k="t" onPress={() => settle("passed-to", me)}>

@@ -110,14 +110,14 @@ export function LaterRow(p: {
             p.onStep(e.key === "ArrowUp" ? -1 : 1);
           }}
         >
-          {p.n <= 9 && <Key k={String(p.n)} />} {s.title}
+          {p.n > 0 && p.n <= 9 && <Key k={String(p.n)} />} {s.title}
           {p.risk !== "" && p.risk !== "safe" && <span className="risk"> · {words.risks[p.risk]}</span>}
           {s.reasons
-            .filter((r) => r.startsWith("depends"))
+            .filter((r) => r.startsWith("only if "))
             .map((r) => (
               <span key={r} className="soft">
                 {" "}
-                · {r}
+                · {r.split(";")[0]}, {words.case.appliesIn(s.applies ?? 1)}
               </span>
             ))}
         </button>

@@ -17,9 +17,11 @@ export function Checks({ checks }: { checks: Judged[] }) {
     <>
       {checks.map((c) => (
         <div key={c.expected} className={`expect check ${c.state}`}>
-          <span className="label">{words.case.check}</span> <code className="mono">{c.expected}</code>
+          <span className="label">{words.case.check}</span> {c.expected}
           <Seen judged={c} />
-          {c.state !== "depends" && <b> {c.state === "yes" ? words.case.holds : words.case.holdsNot}</b>}
+          {c.state !== "depends" && (
+            <b> {c.state === "yes" ? words.case.holds : c.why || words.case.holdsNot}</b>
+          )}
           {c.then && c.state !== "no" && <span> {c.then}</span>}
         </div>
       ))}
@@ -32,7 +34,7 @@ export function OnlyIf({ judged, onNothing }: { judged: Judged; onNothing: () =>
   if (judged.state !== "no") {
     return (
       <div className="expect">
-        <span className="label">{words.case.goesOnIf}</span> <code className="mono">{judged.expected}</code>
+        <span className="label">{words.case.goesOnIf}</span> {judged.expected}
         <Seen judged={judged} />
       </div>
     );
@@ -40,8 +42,7 @@ export function OnlyIf({ judged, onNothing }: { judged: Judged; onNothing: () =>
   return (
     <div className="only-if" role="alert">
       <span>
-        {words.case.goesOnNot} <code className="mono">{judged.expected}</code>
-        <Seen judged={judged} />
+        {words.case.goesOnNot} {judged.why || judged.expected}.
       </span>
       <KeyButton k="m" strong onPress={onNothing}>
         {judged.then || words.outcomes["nothing-to-do"]}

@@ -5,6 +5,9 @@ import { CommandText, Key, KeyButton, missingValue, Prose, useKept } from "../lo
 import { words } from "../words";
 import type { StepState } from "./caseState";
 import { Destroying } from "./Destroying";
+import { HeldBack } from "./HeldBack";
+import { activeItem, openOf } from "./readingState";
+import { type ReadingActs, Readings } from "./Readings";
 import { SayIt } from "./SayIt";
 import { Answers, Checks, CommandKeys, Gets, Later, OnlyIf, StepQuestions } from "./StepParts";
 
@@ -15,9 +18,13 @@ export interface StepActs {
   notHere: () => void;
   nothingToDo: () => void;
   undo: () => void;
-  output: (text: string) => void;
+  reading: ReadingActs;
+  goOn: (reason: string) => void;
   park: () => void;
+  /** A value that a command waits for. */
   value: (name: string, value: string) => void;
+  /** An answer to a question of the step. */
+  fact: (name: string, value: string) => void;
   /** Marks one item of a repeated step, or takes that back. */
   item: (item: string, done: boolean) => void;
   confirm: (heard: string) => Promise<boolean>;
@@ -26,7 +33,7 @@ export interface StepActs {
 }
 
 /** Asks for the value that a command waits for. */
-export function AskValue({ name, onValue }: { name: string; onValue: (value: string) => void }) {
+export function AskValue({ title, onValue }: { title: string; onValue: (value: string) => void }) {
   const [value, setValue] = useState("");
   return (
     <form
@@ -37,7 +44,7 @@ export function AskValue({ name, onValue }: { name: string; onValue: (value: str
       }}
     >
       <label>
-        {words.case.giveValue(name)}
+        {words.case.giveValue(title)}
         <Input
           autoFocus
           className="mono"
@@ -53,56 +60,18 @@ export function AskValue({ name, onValue }: { name: string; onValue: (value: str
   );
 }
 
-function Output({
-  id,
-  seen,
-  captures,
-  onOutput,
-}: {
-  id: string;
-  seen: string | null;
-  captures: string[];
-  onOutput: (t: string) => void;
-}) {
-  const [text, setText] = useKept(`output.${id}`, "");
-  return (
-    <div className="output">
-      {seen !== null && (
-        <div className="seen">
-          <span className="label">{words.case.outputKept}</span>
-          <pre className="mono">{seen.slice(0, 2_000)}</pre>
-        </div>
-      )}
-      <Input.TextArea
-        className="mono output-box"
-        autoSize={{ minRows: 1, maxRows: 8 }}
-        placeholder={`${words.case.output}${captures.length > 0 ? `; ${words.case.reads(captures.join(", "))}` : ""}`}
-        aria-label={words.case.output}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={() => {
-          if (text.trim() === "") return;
-          onOutput(text);
-          setText("");
-        }}
-      />
-    </div>
-  );
-}
-
 /** The step to do now: large, with its command, what should show, and where to paste what did. */
 export function CurrentStep(p: {
   id: string;
   step: FilledStep;
-  asking: string;
-  seen: string | null;
+  /** The value that a command waits for and somebody is asked to type; null if none is. */
+  asking: { name: string; title: string; item: string } | null;
+  seen: (item: string | null) => string | null;
   nextCopy: number;
   /** The items of a repeated step that are done. */
   items: Set<string>;
   /** What was noted about this step. */
   notes: string[];
-  /** Whether the target of a step that destroys something was made sure of. */
-  confirmed: boolean;
   saying: boolean;
   onSaying: (on: boolean) => void;
   acts: StepActs;
@@ -110,11 +79,12 @@ export function CurrentStep(p: {
   const { step, acts } = p;
   const [note, setNote] = useKept(`step-note.${p.id}`, "");
   const [noting, setNoting] = useState(note !== "");
-  const asksFirst = step.destroys !== "" && !p.confirmed;
+  const asksFirst = step.destroys !== "" && step.target !== "open";
+  const item = activeItem(step, p.items);
+  const unread = openOf(step, item);
   const said = step.commands[p.nextCopy];
   const left = step.items.filter((i) => !p.items.has(i)).length;
   const blank = step.commands[0] ? missingValue(step.commands[0]) : null;
-  const wantsOutput = step.captures.length > 0 || step.commands.length > 0 || step.checks.length > 0;
   return (
     <div className="step current">
       <h3>
@@ -125,7 +95,7 @@ export function CurrentStep(p: {
       {step.applies === "depends" && (
         <div className="only-if">
           <span>
-            {words.case.onlyWhere} <code className="mono">{step.when}</code>
+            {words.case.onlyWhere} {step.when}
           </span>
           <KeyButton k="k" onPress={acts.notHere}>
             {words.case.notHereKey}
@@ -147,7 +117,8 @@ export function CurrentStep(p: {
             : words.case.listUnknown(step.each)}
         </p>
       )}
-      {asksFirst && <Destroying step={step} onConfirm={acts.confirm} />}
+      <HeldBack must={step.must} onGoOn={acts.goOn} />
+      {asksFirst && !step.must.held && <Destroying step={step} onConfirm={acts.confirm} />}
       {!asksFirst && step.destroys && <p className="risk">{words.case.confirmed(step.destroys)}</p>}
       {(asksFirst ? [] : step.commands).map((c, i) => (
         <div key={i} className="command">
@@ -166,8 +137,12 @@ export function CurrentStep(p: {
       {p.saying && said && said.spoken.length > 0 && (
         <SayIt spoken={said.spoken} onLeave={() => p.onSaying(false)} onAll={acts.readBack} />
       )}
-      {p.asking !== "" && <AskValue name={p.asking} onValue={(v) => acts.value(p.asking, v)} />}
-      {!asksFirst && blank !== null && p.asking === "" && <p className="soft">{words.case.blank(blank)}</p>}
+      {p.asking !== null && (
+        <AskValue title={p.asking.title} onValue={(v) => acts.value(p.asking?.name ?? "", v)} />
+      )}
+      {!asksFirst && blank !== null && p.asking === null && (
+        <p className="soft">{words.case.blank(blank.title)}</p>
+      )}
       {step.expect.map((e) => (
         <div key={e} className="expect">
           <span className="label">{words.case.expect}</span> <Prose text={e} />
@@ -178,7 +153,7 @@ export function CurrentStep(p: {
           <span className="label">{words.case.nothingShows}</span> <Prose text={step.nothingShows} />
         </div>
       )}
-      <StepQuestions asks={step.asks} onAnswer={acts.value} />
+      <StepQuestions asks={step.asks} onAnswer={acts.fact} />
       <Checks checks={step.checks} />
       {step.onlyIf && <OnlyIf judged={step.onlyIf} onNothing={acts.nothingToDo} />}
       {step.notes.map((note) => (
@@ -217,12 +192,26 @@ export function CurrentStep(p: {
         />
       )}
       <Later followUps={step.followUps} />
-      {wantsOutput && !asksFirst && (
-        <Output key={p.id} id={p.id} seen={p.seen} captures={step.captures} onOutput={acts.output} />
+      {!asksFirst && !step.must.held && (
+        <Readings
+          key={`${p.id}.${item ?? ""}`}
+          id={p.id}
+          step={step}
+          item={item}
+          seen={p.seen(item)}
+          asked={step.asks.some((a) => a.answer === null)}
+          acts={acts.reading}
+        />
       )}
       <div className="step-keys">
-        {!asksFirst && (
-          <KeyButton k="f" strong onPress={acts.done}>
+        {!asksFirst && !step.must.held && (
+          <KeyButton
+            k="f"
+            strong
+            onPress={acts.done}
+            disabled={unread.length > 0}
+            hint={unread[0] && words.case.reading.doneAfter(unread[0].title)}
+          >
             {step.items.length > 0 && left > 1 ? words.case.itemDone : words.case.done}
           </KeyButton>
         )}

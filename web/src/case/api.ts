@@ -11,6 +11,7 @@ import {
   type PlanStep,
   type PlanView,
   sendFile,
+  type Settled,
   type StepEntry,
 } from "../api";
 
@@ -30,6 +31,7 @@ export function planOf(view: PlanView): Plan {
     ...view,
     ordered: view.ordered.filter((s): s is PlanStep => s.kind === "fix"),
     questions: view.ordered.filter((s) => s.kind === "question"),
+    asksFirst: view.ordered[0]?.kind === "question" ? view.ordered[0].key : "",
   };
 }
 
@@ -103,18 +105,18 @@ export const triedBefore = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix, triedBefore: true } }));
 export const moveCase = (n: number, error: string, version?: number) =>
   got(api.POST("/api/cases/{n}/moved", { params: { ...at(n), ...seen(version) }, body: { error } }));
-export const settlePutBack = (n: number, id: number, state: string, to?: string, version?: number) =>
-  got(
-    api.POST("/api/cases/{n}/put-backs/{id}", {
-      params: { ...of(n, id), ...seen(version) },
-      body: { state, to: to ?? null },
-    }),
-  );
+export const settlePutBack = (n: number, id: number, body: Settled, version?: number) =>
+  got(api.POST("/api/cases/{n}/put-backs/{id}", { params: { ...of(n, id), ...seen(version) }, body }));
 export const closeCase = (n: number, body: Ending) =>
   got(api.POST("/api/cases/{n}/close", { params: at(n), body }));
 export const reopenCase = (n: number) => got(api.POST("/api/cases/{n}/reopen", { params: at(n) }));
-export const looked = (n: number, index: number, text: string) =>
-  got(api.POST("/api/cases/{n}/questions/{index}", { params: { path: { n, index } }, body: { text } }));
+export const looked = (n: number, index: number, text: string, row?: number) =>
+  got(
+    api.POST("/api/cases/{n}/questions/{index}", {
+      params: { path: { n, index } },
+      body: { text, row: row ?? null },
+    }),
+  );
 export const handOver = (n: number, to: string, note: string, version?: number) =>
   got(api.POST("/api/cases/{n}/handover", { params: { ...at(n), ...seen(version) }, body: { to, note } }));
 export const recurrence = (n: number, earlier: number, again: boolean) =>

@@ -123,7 +123,14 @@ test("the outcome to take back is the one recorded last", () => {
 });
 
 test("the newest value of a fact counts, needs and emptied ones are left out", () => {
-  const fact = (name: string, value: string) => ({ name, value, source: "case", at: "", agent: "" });
+  const fact = (name: string, value: string) => ({
+    name,
+    title: name,
+    value,
+    source: "case",
+    at: "",
+    agent: "",
+  });
   const facts = [fact("a", "1"), fact("need.admin", "yes"), fact("b", "2"), fact("a", "3"), fact("b", "")];
   expect(knownFacts(facts).map((f) => [f.name, f.value])).toEqual([["a", "3"]]);
 });

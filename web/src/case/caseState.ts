@@ -1,12 +1,23 @@
 /** What the page shows of a case, worked out of what the server told. */
-import type { Attempt, Case, ErrorSheet, Fact, FilledStep, Plan, PutBack, Step } from "../api";
+import type {
+  Attempt,
+  Case,
+  ErrorSheet,
+  Fact,
+  FilledStep,
+  Plan,
+  PutBack,
+  Question,
+  Step,
+  Words,
+} from "../api";
 import { words } from "../words";
 import type { Waiting } from "./outbox";
 
 /** Entries that leave a step where it stands. */
-const NO_STATE = new Set(["output", "confirmed"]);
+const NO_STATE = new Set(["output", "confirmed", "value", "went-on"]);
 
-export type StepState = "done" | "skipped" | "not-applicable" | "open";
+export type StepState = "done" | "skipped" | "not-applicable" | "off-page" | "open";
 
 /** The entries about an attempt's steps, those on their way included. */
 export function entriesOf(
@@ -41,14 +52,6 @@ export function stepStates(
     states[e.step] = e.what === "undone" ? untouched(e.step) : (e.what as StepState);
   }
   return states;
-}
-
-/** Whether the target of a step that destroys something was confirmed, and not taken back since. */
-export function isConfirmed(entries: Pick<Step, "step" | "what">[], step: number): boolean {
-  return (
-    entries.filter((e) => e.step === step && (e.what === "confirmed" || e.what === "undone")).at(-1)?.what ===
-    "confirmed"
-  );
 }
 
 /** The items of a repeated step that are done; the newest entry about an item counts. */
@@ -205,6 +208,47 @@ export function byWorth<Q extends { sets: string }>(questions: Q[], plan: Plan |
   };
   return [...questions].sort((a, b) => place(a) - place(b));
 }
+
+/** What saves less stands in the margin and not in the way of the first fix. */
+const NOTICEABLE_MINUTES = 0.5;
+
+/**
+ * The question that is the open card: one that somebody opened, else what the plan asks first, once. A fact that only conditions ask for
+ * has no question in the runbook; the vocabulary says how to ask.
+ */
+export function askedNow(
+  questions: Question[],
+  plan: Plan | undefined,
+  facts: Words["facts"],
+  opened: string,
+  skipped: string[],
+): Question | undefined {
+  const first = plan?.questions.find((q) => q.key === plan.asksFirst);
+  const pays = first !== undefined && (first.saves === null || first.saves >= NOTICEABLE_MINUTES);
+  const asks = opened || (pays && !skipped.includes(first.key) ? first.key : "");
+  if (asks === "") return undefined;
+  const known = questions.find((q) => q.sets === asks || q.wanted.some((w) => w.name === asks));
+  if (known) return known.answered ? undefined : known;
+  const fact = facts.find((f) => f.id === asks);
+  const planned = plan?.questions.find((q) => q.key === asks);
+  if (!planned) return undefined;
+  return {
+    index: -1,
+    text: planned.title,
+    sets: asks,
+    choices: fact?.choices ?? [],
+    minutes: planned.minutes,
+    how: fact?.how ?? "",
+    run: [],
+    spoken: [],
+    wanted: [],
+    hangsOn: [],
+    answered: false,
+  };
+}
+
+/** By what a question is opened as the card: the fact that it sets, else the first value that its look reads. */
+export const askName = (q: Question): string => q.sets || (q.wanted[0]?.name ?? "");
 
 /** Why a question is asked now, or that it need not be; empty if the plan says nothing of it. */
 export function whyAsk(fact: string, plan: Plan | undefined): string {

@@ -21,11 +21,12 @@ export interface CaseActs {
   /** They tried this fix before they called. */
   triedBefore: (fix: string) => Promise<void>;
   move: (error: string) => Promise<boolean>;
-  settle: (id: number, state: string, to?: string) => Promise<boolean>;
+  settle: (id: number, state: string, to?: string, decidedBy?: string) => Promise<boolean>;
   close: (ending: Ending) => Promise<boolean>;
   /** A step whose outcome must be known at once: it is refused or done. */
   step: (attempt: number, entry: StepEntry) => Promise<boolean>;
-  looked: (index: number, text: string) => Promise<boolean>;
+  /** What a look showed; the lines to pick from where several places fit, else whether it was read. */
+  looked: (index: number, text: string, row?: number) => Promise<boolean | string[]>;
   handOver: (to: string, note: string) => Promise<boolean>;
   recurrence: (of: number, again: boolean) => Promise<boolean>;
   found: (body: CaseFound) => Promise<boolean>;
@@ -97,7 +98,10 @@ export function useCaseActs(n: number): CaseActs {
         }
       },
       move: (error) => doing((c) => api.moveCase(n, error, c?.version)),
-      settle: (id, state, to) => doing((c) => api.settlePutBack(n, id, state, to, c?.version)),
+      settle: (id, state, to, decidedBy) =>
+        doing((c) =>
+          api.settlePutBack(n, id, { state, to: to ?? null, decidedBy: decidedBy ?? null }, c?.version),
+        ),
       close: async (ending) => {
         const done = await doing(() => api.closeCase(n, ending));
         if (done) {
@@ -116,7 +120,17 @@ export function useCaseActs(n: number): CaseActs {
           return false;
         }
       },
-      looked: (index, text) => doing(() => api.looked(n, index, text)),
+      looked: async (index, text, row) => {
+        try {
+          take(await api.looked(n, index, text, row));
+          return true;
+        } catch (e) {
+          const places = e instanceof HttpError ? e.more.places : undefined;
+          if (Array.isArray(places)) return places as string[];
+          say.failed(e);
+          return false;
+        }
+      },
       handOver: (to, note) => doing((c) => api.handOver(n, to, note, c?.version)),
       recurrence: (of, again) => doing(() => api.recurrence(n, of, again)),
       found: (body) => doing(() => api.found(n, body)),

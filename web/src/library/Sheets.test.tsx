@@ -37,10 +37,13 @@ const sheet: ErrorSheet = {
   samples: ["Not enough room"],
   confusions: [],
   questions: [
-    { text: "Is it wet?", sets: "wet", choices: ["yes", "no"], minutes: 1, run: "", capture: "", how: "" },
+    { text: "Is it wet?", sets: "wet", choices: ["yes", "no"], minutes: 1, run: "", reads: [], how: "" },
   ],
   tries: [
-    tryLine("empty", { needs: ["Local administrator"], when: "device.image >= 7.0" }),
+    tryLine("empty", {
+      needs: ["Local administrator"],
+      when: "the image release of the device is at least 7.0",
+    }),
     tryLine("reimage", { risk: "destroys", lastResort: true, published: false }),
   ],
   ruledOut: [{ fix: "driver", title: "Reinstall the driver", reason: "it has nothing to do with it" }],
@@ -57,7 +60,7 @@ test("a known error reads as a sheet: recognise, ask, try, ruled out, verify", a
   expect(headings()).toEqual(["Recognise", "Ask", "Try", "Ruled out", "Verify"]);
   expect(screen.getByText("full").tagName).toBe("EM");
   expect(place.textContent).toContain("evidence of reimage");
-  expect(place.textContent).toContain("when device.image >= 7.0");
+  expect(place.textContent).toContain("when the image release of the device is at least 7.0");
   expect(screen.getByText(/destroys data/).className).toContain("risk");
   expect(place.textContent).toContain("not published");
 });
@@ -79,13 +82,14 @@ test("a fix shows its steps with everything that belongs to them", async () => {
     discouraged: "",
     intro: "",
     sideEffects: ["downloads everything again"],
+    told: { reversible: true, keepsData: false, offline: false, affects: "the pier" },
     steps: [
       {
         title: "Stop the helper",
         prose: "",
         fences: [{ language: "sh", text: "tillctl stop {area}" }],
         expect: ["`stopped`"],
-        captures: ["start type {was:word}"],
+        captures: ["way it started"],
         cautions: ["leave keep.lock"],
         putBacks: [{ keyword: "start it", text: "tillctl start --type {was}" }],
         notes: [],
@@ -93,6 +97,7 @@ test("a fix shows its steps with everything that belongs to them", async () => {
         restartMinutes: 5,
         doneWhen: "the page is back",
         destroys: "",
+        withheld: false,
         runs: "",
       },
     ],

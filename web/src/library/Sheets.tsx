@@ -2,7 +2,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { ErrorSheet, FixSheet, StepLine, TryLine } from "../api";
-import { Prose } from "../look";
+import { Prose, ToldLine } from "../look";
 import { words } from "../words";
 
 const t = words.library;
@@ -32,7 +32,7 @@ function Try({ item, n, all, beside }: { item: TryLine; n: number; all: TryLine[
           </div>
           {item.when && (
             <div className="soft">
-              {t.when} <code>{item.when}</code>
+              {t.when} {item.when}
             </div>
           )}
           {item.after.length > 0 && (
@@ -156,16 +156,17 @@ function Step({ s, n }: { s: StepLine; n: number }) {
           <code>{f.text}</code>
         </pre>
       ))}
+      {s.withheld && <p className="soft">{t.withheld}</p>}
       {s.expect.map((e) => (
         <div key={e} className="expect">
           <span className="label">{words.case.expect}</span> <Prose text={e} />
         </div>
       ))}
-      {s.captures.map((c) => (
-        <div key={c} className="expect">
-          <span className="label">{words.case.reads("")}</span> <code>{c}</code>
+      {s.captures.length > 0 && (
+        <div className="expect">
+          <span className="label">{t.reads}</span> {s.captures.join(", ")}
         </div>
-      ))}
+      )}
       {s.notes.map((x) => (
         <div key={x.keyword + x.text} className="expect">
           <span className="label">{x.keyword.toLowerCase()}</span> <Prose text={x.text} />
@@ -208,6 +209,7 @@ export function FixSheetView({ sheet }: { sheet: FixSheet }) {
           <span className="label">{t.sideEffect}</span> {e}
         </p>
       ))}
+      <ToldLine told={sheet.told} />
       {sheet.steps.map((s, i) => (
         <Step key={s.title} s={s} n={i + 1} />
       ))}

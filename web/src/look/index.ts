@@ -22,8 +22,10 @@ export {
   press,
   singleKeysOff,
   switchSingleKeys,
+  useDigitsTaken,
   useKeys,
 } from "./keys";
 export { keep, keepFor, kept, useKept } from "./kept";
 export { Mishaps } from "./Mishap";
+export { ToldLine } from "./ToldLine";
 export { useNow } from "./useNow";

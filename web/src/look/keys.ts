@@ -1,5 +1,5 @@
 /** Single keys: which are alive, and what presses them. Never while a text box has the focus. */
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 
 export interface KeyAct {
   /** As in KeyboardEvent.key, one letter in lower case. */
@@ -77,16 +77,40 @@ export function press(e: KeyboardEvent): boolean {
 /** How far in a group of keys is: what stands open in a page comes before the page, what asks comes before both. */
 export const KEY_LEVEL = { frame: 0, page: 1, part: 2, ask: 3 } as const;
 
+/** The groups that answer to digits in what stands open: while there is one, the page's own digits rest, so that none stands there twice. */
+const withDigits = new Set<object>();
+const watchers = new Set<() => void>();
+
+function digitsOf(group: object, has: boolean): void {
+  if (withDigits.has(group) === has) return;
+  if (has) withDigits.add(group);
+  else withDigits.delete(group);
+  watchers.forEach((w) => w());
+}
+
+/** Whether digits mean something in what stands open now. */
+export function useDigitsTaken(): boolean {
+  return useSyncExternalStore(
+    (w) => {
+      watchers.add(w);
+      return () => watchers.delete(w);
+    },
+    () => withDigits.size > 0,
+  );
+}
+
 /** Makes keys alive while the component is shown. */
 export function useKeys(title: string, acts: KeyAct[], level: number = KEY_LEVEL.page): void {
   const group = useRef<Group>({ title, acts, level });
   useEffect(() => {
     group.current = { title, acts, level };
+    digitsOf(group, level >= KEY_LEVEL.part && acts.some((a) => /^\d$/.test(a.key) && a.alive !== false));
   });
   useEffect(() => {
     groups.push(group);
     return () => {
       groups.splice(groups.indexOf(group), 1);
+      digitsOf(group, false);
     };
   }, []);
 }

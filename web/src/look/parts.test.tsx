@@ -4,7 +4,13 @@ import type { Command, Piece } from "../api";
 import { click, render } from "../testing/render";
 import { Ago, CommandText, KeyButton, missingValue, plainCommand, Prose } from "./parts";
 
-const piece = (kind: string, text: string, name = ""): Piece => ({ kind, text, name, note: "" });
+const piece = (kind: string, text: string, name = ""): Piece => ({
+  kind,
+  text,
+  name,
+  title: name,
+  note: "",
+});
 const command = (...pieces: Piece[]): Command => ({ language: "sh", item: "", pieces, spoken: [] });
 
 test("prose shows raw HTML as text, loads no pictures and keeps links within the library", async () => {
@@ -27,7 +33,7 @@ test("a command is copied only when every value is there", () => {
   );
   const blank = command(piece("literal", "area "), piece("blank", "", "area"));
   expect(plainCommand(blank)).toBeNull();
-  expect(missingValue(blank)).toBe("area");
+  expect(missingValue(blank)?.name).toBe("area");
   expect(plainCommand(command(piece("refused", "", "file")))).toBeNull();
 });
 

@@ -54,7 +54,7 @@ export function CommandText({ pieces, onBlank }: { pieces: Piece[]; onBlank?: (n
         if (p.kind === "literal") return <span key={i}>{p.text}</span>;
         if (p.kind === "filled")
           return (
-            <span key={i} className="filled" title={`${p.name}: ${words.case.filled}`}>
+            <span key={i} className="filled" title={`${p.title}: ${words.case.filled}`}>
               {p.text}
             </span>
           );
@@ -63,10 +63,10 @@ export function CommandText({ pieces, onBlank }: { pieces: Piece[]; onBlank?: (n
             key={i}
             type="button"
             className="blank"
-            title={p.kind === "refused" ? `${words.case.refused}: ${p.note}` : words.case.blank(p.name)}
+            title={p.kind === "refused" ? `${words.case.refused}: ${p.note}` : words.case.blank(p.title)}
             onClick={() => onBlank?.(p.name)}
           >
-            {p.name}
+            {p.title}
           </button>
         );
       })}
@@ -81,8 +81,8 @@ export function plainCommand(command: Command): string | null {
 }
 
 /** The first value that a command waits for. */
-export function missingValue(command: Command): string | null {
-  return command.pieces.find((p) => p.kind === "blank" || p.kind === "refused")?.name ?? null;
+export function missingValue(command: Command): Piece | null {
+  return command.pieces.find((p) => p.kind === "blank" || p.kind === "refused") ?? null;
 }
 
 /** A time as people say it, exactly on hover. */

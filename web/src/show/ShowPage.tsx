@@ -67,7 +67,7 @@ function Step({ s }: { s: FilledStep }) {
       <h2>{s.title}</h2>
       {s.applies === "depends" && (
         <p>
-          {words.case.onlyWhere} <code className="mono">{s.when}</code>
+          {words.case.onlyWhere} {s.when}
         </p>
       )}
       {s.destroys && (
@@ -95,11 +95,11 @@ function Step({ s }: { s: FilledStep }) {
           {s.items.length > 0 ? words.case.forEach(s.items.length, s.each) : words.case.listUnknown(s.each)}
         </p>
       )}
-      {s.destroys && s.commands.length === 0 && <p>{words.show.held}</p>}
+      {(s.destroys !== "" || s.must.held) && s.commands.length === 0 && <p>{words.show.held}</p>}
       {s.commands.map((c, i) => (
-        <pre key={i} className="mono">
+        <div key={i} className="command">
           <CommandText pieces={c.pieces} />
-        </pre>
+        </div>
       ))}
       {lines.map(([label, texts]) =>
         texts.map((t) => (

@@ -246,6 +246,8 @@ export const words = {
     inDesk: "In hand",
   },
   library: {
+    withheld: "The command is shown in a case, once the data is safe and the right target was read out.",
+    reads: "tells",
     whole: "all steps of its fixes below",
     wholeOff: "without the steps",
     runs: "This step runs the fix",

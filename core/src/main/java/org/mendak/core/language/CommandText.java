@@ -129,7 +129,7 @@ public final class CommandText {
             pieces.add(piece(
                     language,
                     p.name(),
-                    values.get(p.name()),
+                    Facts.isValue(values.get(p.name())) ? values.get(p.name()) : null,
                     new Where(
                             refused.get(p.from()),
                             paths.contains(p.name()),

@@ -9,10 +9,10 @@ import java.util.Set;
 
 /**
  * A condition over facts, such as {@code device.image >= 7.0 and other_packages != yes}. Three-valued: what compares an
- * unknown fact is {@link Truth#UNKNOWN}. {@code dont-know} is a value that equals only itself.
+ * unknown fact is {@link Truth#UNKNOWN}. {@code dont-know} and {@code not-there} are values that equal only themselves.
  *
  * <p>Grammar: {@code or} binds weakest, then {@code and}, then {@code not}; comparisons are {@code = != < <= > >=},
- * {@code in a, b, c}, {@code contains a}, {@code is known}, {@code is asked}; what is compared is a fact or an {@link Operand}'s
+ * {@code in a, b, c}, {@code contains a}, {@code is known}, {@code is asked}, {@code is none}; what is compared is a fact or an {@link Operand}'s
  * function. Evaluation is linear in the condition's length. {@code source} prints what {@code parse} reads to the same condition.
  */
 public sealed interface Condition {
@@ -81,12 +81,14 @@ public sealed interface Condition {
         }
     }
 
-    /** Whether a fact has a value, "they don't know" not counting as one. Never unknown. */
+    /**
+     * Whether a fact has a value. While nobody asked or looked that is unknown: a look that was not made says nothing. No after
+     * "they don't know", and after "looked for and not there".
+     */
     record IsKnown(String name) implements Condition {
         @Override
         public Truth evaluate(Facts facts) {
-            return Truth.of(
-                    facts.get(name).filter(v -> !v.equals(Facts.DONT_KNOW)).isPresent());
+            return facts.get(name).map(v -> Truth.of(Facts.isValue(v))).orElse(Truth.UNKNOWN);
         }
 
         @Override
@@ -100,6 +102,22 @@ public sealed interface Condition {
         @Override
         public Truth evaluate(Facts facts) {
             return Truth.of(facts.get(name).isPresent());
+        }
+
+        @Override
+        public void collectNames(Set<String> into) {
+            into.add(name);
+        }
+    }
+
+    /** Whether a value was looked for and is not there. Unknown while nobody looked, or nobody knows what the look showed. */
+    record IsNone(String name) implements Condition {
+        @Override
+        public Truth evaluate(Facts facts) {
+            return facts.get(name)
+                    .filter(v -> !v.equals(Facts.DONT_KNOW))
+                    .map(v -> Truth.of(v.equals(Facts.NOT_THERE)))
+                    .orElse(Truth.UNKNOWN);
         }
 
         @Override
@@ -135,7 +153,8 @@ public sealed interface Condition {
             if (seen.isEmpty() || seen.get().equals(Facts.DONT_KNOW)) {
                 return Truth.UNKNOWN;
             }
-            return Truth.of(seen.get().toLowerCase(Locale.ROOT).contains(value.toLowerCase(Locale.ROOT)));
+            return Truth.of(!seen.get().equals(Facts.NOT_THERE)
+                    && seen.get().toLowerCase(Locale.ROOT).contains(value.toLowerCase(Locale.ROOT)));
         }
 
         @Override
@@ -178,7 +197,7 @@ public sealed interface Condition {
                 Truth same = Truth.of(Compare.same(seen, wanted));
                 return this == EQUAL ? same : same.not();
             }
-            if (seen.equals(Facts.DONT_KNOW)) {
+            if (!Facts.isValue(seen)) {
                 return Truth.UNKNOWN;
             }
             return Compare.order(seen, wanted)

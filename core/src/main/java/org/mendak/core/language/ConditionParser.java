@@ -162,7 +162,7 @@ final class ConditionParser {
 
     private Condition is(Operand left) throws Wrong {
         if (!(left instanceof Operand.Fact f)) {
-            throw new Wrong(here(), "only a fact is known or asked", "write the fact's name alone");
+            throw new Wrong(here(), "only a fact is known, none or asked", "write the fact's name alone");
         }
         if (accept("known")) {
             return new Condition.IsKnown(f.name());
@@ -170,7 +170,11 @@ final class ConditionParser {
         if (accept("asked")) {
             return new Condition.IsAsked(f.name());
         }
-        throw new Wrong(here(), "after \"is\" comes \"known\" or \"asked\"", "write " + f.name() + " is known");
+        if (accept("none")) {
+            return new Condition.IsNone(f.name());
+        }
+        throw new Wrong(
+                here(), "after \"is\" comes \"known\", \"none\" or \"asked\"", "write " + f.name() + " is known");
     }
 
     /** A fact's name, or a function with its arguments in parentheses. */
@@ -231,7 +235,7 @@ final class ConditionParser {
                 throw new Wrong(
                         here(),
                         "\"" + left.source() + "\" is not compared with anything",
-                        "write = != < <= > >= and a value, in a list, contains, is known or is asked");
+                        "write = != < <= > >= and a value, in a list, contains, is known, is none or is asked");
         };
         at++;
         return op;

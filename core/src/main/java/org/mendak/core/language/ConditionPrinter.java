@@ -32,6 +32,9 @@ final class ConditionPrinter {
         if (c instanceof Condition.IsAsked k) {
             return k.name() + " is asked";
         }
+        if (c instanceof Condition.IsNone k) {
+            return k.name() + " is none";
+        }
         if (c instanceof Condition.In in) {
             return in.left().source()
                     + in.values().stream().map(ConditionPrinter::value).collect(Collectors.joining(", ", " in (", ")"));

@@ -64,6 +64,10 @@ public sealed interface Operand {
             return name().toLowerCase(Locale.ROOT);
         }
 
+        boolean takesLists() {
+            return this == COUNT || this == MISSING;
+        }
+
         static Optional<Function> named(String word) {
             for (Function f : values()) {
                 if (f.word().equals(word)) {
@@ -107,11 +111,12 @@ public sealed interface Operand {
         public Optional<String> value(Facts facts) {
             List<String> values = new ArrayList<>();
             for (Operand a : arguments) {
-                Optional<String> v = a.value(facts).filter(x -> !x.equals(Facts.DONT_KNOW));
-                if (v.isEmpty()) {
+                String v = a.value(facts).orElse(Facts.DONT_KNOW);
+                if (v.equals(Facts.DONT_KNOW) || v.equals(Facts.NOT_THERE) && !function.takesLists()) {
                     return Optional.empty();
                 }
-                values.add(v.get());
+                // a list that was looked for and is not there has no items
+                values.add(v.equals(Facts.NOT_THERE) ? "" : v);
             }
             return function.of(values);
         }

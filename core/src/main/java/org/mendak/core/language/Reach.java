@@ -12,8 +12,8 @@ import java.util.TreeSet;
 
 /**
  * What a condition can come to, whatever becomes known: tries every combination of values that could make a difference. For each
- * fact these are the literals it is compared with, values between and beyond them, its declared choices, "they don't know", and
- * nothing. Says {@link Sense#EITHER} where there are too many to try or a function is involved.
+ * fact these are the literals it is compared with, values between and beyond them, its declared choices, "they don't know", "looked
+ * for, and not there", and nothing. Says {@link Sense#EITHER} where there are too many to try or a function is involved.
  */
 public final class Reach {
 
@@ -30,6 +30,7 @@ public final class Reach {
     private static final int MOST = 20_000;
 
     private final Map<String, Set<String>> literals = new HashMap<>();
+    private final Set<String> lookedFor = new LinkedHashSet<>();
     private boolean guessing;
 
     private Reach() {}
@@ -53,6 +54,9 @@ public final class Reach {
             List<String> v = new ArrayList<>(
                     declared.isEmpty() ? around(reach.literals.getOrDefault(name, Set.of())) : declared);
             v.add(Facts.DONT_KNOW);
+            if (declared.isEmpty() || reach.lookedFor.contains(name)) {
+                v.add(Facts.NOT_THERE);
+            }
             v.add(null);
             values.add(v);
             combinations *= v.size();
@@ -96,6 +100,8 @@ public final class Reach {
             in.values().forEach(v -> literal(in.left(), v));
         } else if (c instanceof Condition.Comparison x) {
             literal(x.left(), x.value());
+        } else if (c instanceof Condition.IsNone x) {
+            lookedFor.add(x.name());
         } else if (c instanceof Condition.Contains x) {
             // any text may hold any other: nothing short of trying all texts would be sure
             guessing = true;

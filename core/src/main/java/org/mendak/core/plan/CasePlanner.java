@@ -10,6 +10,7 @@ import org.mendak.core.evidence.Variable;
 import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.Vocabulary;
 
 /** Makes the plan of a case, or of a known error that nobody works on yet. The front door of this room. */
@@ -58,6 +59,11 @@ public final class CasePlanner {
         String titleOf(String key) {
             Fix fix = fixes.get(key);
             return fix == null ? key : fix.title();
+        }
+
+        /** What its facts and values are called. */
+        RunbookTitles titles() {
+            return RunbookTitles.of(vocabulary, error, fixes.values());
         }
 
         /** What finding out a fact costs: the runbook's question, else what the vocabulary says. */

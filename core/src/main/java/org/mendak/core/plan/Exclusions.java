@@ -3,6 +3,7 @@ package org.mendak.core.plan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.mendak.core.language.PlainWords;
 import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -34,6 +35,12 @@ record Exclusions(long allowed, List<Plan.Excluded> reasons) {
         return new Exclusions(allowed, List.copyOf(reasons));
     }
 
+    /** The author's sentence where there is one, and what was seen instead. */
+    private static String notSo(CasePlanner.Request q, Fix.Guard guard) {
+        String seen = PlainWords.whyNot(guard.condition(), q.facts(), q.titles());
+        return guard.words().isEmpty() ? seen : guard.words() + " (" + seen + ")";
+    }
+
     private static String ruledOut(KnownError.RuledOut r) {
         return r.reason().isEmpty() ? "ruled out" : "ruled out: " + r.reason();
     }
@@ -50,7 +57,7 @@ record Exclusions(long allowed, List<Plan.Excluded> reasons) {
             return "the fix is not published";
         }
         if (t.when() != null && t.when().evaluate(q.facts()) == Truth.NO) {
-            return "not so here: " + t.whenText();
+            return "not so here: " + notSo(q, t.guard());
         }
         if (fix.workaround() && !q.going() && !q.pinned().contains(t.fix())) {
             // it would cost its minutes and end nothing

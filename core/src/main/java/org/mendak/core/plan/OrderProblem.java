@@ -47,6 +47,14 @@ record OrderProblem(
         return move.minutes() + move.applies() * setUps + sum(move.asks() & ~asksPaid, askMinutes);
     }
 
+    /** The minutes of a move's set-ups, questions and states that are not paid yet, if it applies: multiplied by no chance. */
+    double beside(int m, long tried, int place) {
+        Move move = moves.get(m);
+        return sum(move.setUps() & ~paid(tried, true), setUpMinutes)
+                + standing.minutes()[place][m]
+                + sum(move.asks() & ~paid(tried, false), askMinutes);
+    }
+
     private long paid(long tried, boolean setUps) {
         long paid = 0;
         for (Move m : moves) {

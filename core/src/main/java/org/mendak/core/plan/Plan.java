@@ -39,9 +39,10 @@ public record Plan(
      * @param chanceNow that it would end the case if it were tried next; null in mode AUTHORED
      * @param low lower end of what is plausible for {@code chance} at 80 %; null under 20 cases
      * @param high upper end; null with {@code low}
-     * @param minutes expected minutes of this fix, what must be fetched or asked for it included
+     * @param minutes minutes of this fix if it is done, what must be fetched or asked for it included; multiplied by no chance
+     * @param applies how likely it applies at all, in [0,1]; 1 where that is known
      * @param solvedByHere chance that the case is solved with this fix done; null in mode AUTHORED
-     * @param elapsedByHere minutes of all fixes up to and with this one
+     * @param elapsedByHere expected minutes of all fixes up to and with this one, one that may not apply counting as often as it does
      * @param tried how often it was tried in this known error
      * @param triedHere how often after exactly what will have failed by then
      * @param reasons why it stands here, in words
@@ -56,6 +57,7 @@ public record Plan(
             Double low,
             Double high,
             double minutes,
+            double applies,
             Double solvedByHere,
             double elapsedByHere,
             int tried,

@@ -42,18 +42,22 @@ final class PlanText {
         for (int k = 0; k < order.length; k++) {
             Move move = problem.moves().get(order[k]);
             double extra = problem.cost(order[k], tried, place) - move.minutes();
+            double beside = problem.beside(order[k], tried, place);
             List<String> reasons = moveReasons(order, k, place);
             Double later = measured ? costOfLater(order, k) : null;
             if (later != null && later < -NOTICEABLE && q.pinned().isEmpty()) {
                 reasons.add("placed early to learn: little tried so far");
             }
             for (int i : move.order()) {
-                double minutes = evidence.tallies().get(i).minutes() * draft.applies(i) + extra;
-                elapsed += minutes;
+                double own = evidence.tallies().get(i).minutes();
+                elapsed += own * draft.applies(i) + extra;
+                // people read what it takes if it is done; how likely it applies stands apart
+                double minutes = own + beside;
                 items.add(item(
                         i, tried, minutes, elapsed, reasons(i, tried, minutes, reasons, measured), later, measured));
                 tried |= 1L << i;
                 extra = 0;
+                beside = 0;
             }
             place = problem.standing().next()[place][order[k]];
         }
@@ -74,6 +78,7 @@ final class PlanText {
                 range.map(Interval::low).orElse(null),
                 range.map(Interval::high).orElse(null),
                 minutes,
+                draft.applies(i),
                 measured ? (Double) (before <= 0 ? 1 : 1 - model.allFail(tried | (1L << i)) / before) : null,
                 elapsed,
                 tally.tried(),
@@ -119,7 +124,7 @@ final class PlanText {
             reasons.add("the author's place; too little evidence to measure");
         }
         if (!draft.unknownOf(i).isEmpty()) {
-            reasons.add("depends on " + t.whenText() + past(t.fix()));
+            reasons.add("only if " + t.guard().inWords(q.titles()) + past(t.fix()));
         }
         for (String other : together(t)) {
             reasons.add("together with " + q.titleOf(other) + ", before one retest");

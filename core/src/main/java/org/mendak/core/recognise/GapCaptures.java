@@ -5,7 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Template;
-import org.mendak.core.recognise.exact.ValueEnds;
+import org.mendak.core.language.ValueEnds;
 import org.mendak.core.recognise.match.Alignment;
 import org.mendak.core.recognise.match.Finder;
 import org.mendak.core.recognise.match.Lexicon;

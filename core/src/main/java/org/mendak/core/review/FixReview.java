@@ -10,6 +10,7 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.language.CommandText;
+import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.Problem;
@@ -44,8 +45,14 @@ final class FixReview {
             }
             part(step, values);
             originals(step, values);
-            step.captures().forEach(c -> values.addAll(c.template().names().keySet()));
+            step.captures().forEach(c -> {
+                values.addAll(c.names().keySet());
+                values.add(c.every() ? FixValues.listOf(c) : "");
+            });
             step.asks().forEach(a -> values.add(a.sets()));
+            if (step.choose() != null) {
+                values.addAll(FixValues.chosen(fix, step.choose()).keySet());
+            }
             wanted(behind(step), values, step);
             if (step.each() != null) {
                 values.add(step.each().item());
@@ -70,6 +77,7 @@ final class FixReview {
         if (fix.risk() == Fix.Risk.WEAKENS && !restores) {
             found.warning(1, "it weakens something and never puts it back", "add - Put back: to the step that does it");
         }
+        new ReadingReview(fix, found).run();
         temporary();
         ring();
         unused();
@@ -98,20 +106,19 @@ final class FixReview {
                     "write risk: " + part.risk().name().toLowerCase(Locale.ROOT));
         }
         part.steps()
-                .forEach(s -> s.captures()
-                        .forEach(c -> values.addAll(c.template().names().keySet())));
+                .forEach(s -> s.captures().forEach(c -> values.addAll(c.names().keySet())));
     }
 
     /** What restores a setting must know what it was before the step changed it. */
     private void originals(Fix.Step step, Set<String> before) {
         Set<String> seen = new HashSet<>(before);
         step.captures().stream()
-                .filter(Fix.Capture::before)
-                .forEach(c -> seen.addAll(c.template().names().keySet()));
+                .filter(Capture::before)
+                .forEach(c -> seen.addAll(c.names().keySet()));
         Set<String> after = new HashSet<>();
         step.captures().stream()
                 .filter(c -> !c.before())
-                .forEach(c -> after.addAll(c.template().names().keySet()));
+                .forEach(c -> after.addAll(c.names().keySet()));
         for (Fix.PutBack p : step.putBacks()) {
             Matcher m = LOOKS_LIKE_VALUE.matcher(p.command());
             while (!p.afterSuccess() && m.find()) {
@@ -177,7 +184,7 @@ final class FixReview {
         if (step.when() != null) {
             wanted.addAll(step.when().condition().names());
         }
-        if (step.each() != null) {
+        if (step.each() != null && step.each().written().isEmpty()) {
             wanted.add(step.each().list());
         }
         return wanted;
@@ -190,6 +197,7 @@ final class FixReview {
             wanted.addAll(step.onlyIf().guard().condition().names());
         }
         step.checks().forEach(c -> wanted.addAll(c.guard().condition().names()));
+        step.musts().forEach(c -> wanted.addAll(c.guard().condition().names()));
         return wanted;
     }
 

@@ -79,6 +79,24 @@ final class Clauses {
         return all;
     }
 
+    /** The author's sentence for a condition: what stands behind {@code ; in words}; empty if nothing does. */
+    static String inWords(String value) {
+        return parts(value).stream()
+                .filter(Clauses::areWords)
+                .map(p -> p.substring(8).replaceFirst("^\\s*[:,]?\\s*", ""))
+                .findFirst()
+                .orElse("");
+    }
+
+    /** The value without that sentence. */
+    static String withoutWords(String value) {
+        return String.join("; ", parts(value).stream().filter(p -> !areWords(p)).toList());
+    }
+
+    private static boolean areWords(String part) {
+        return part.startsWith("in words");
+    }
+
     /** What stands behind the last code span, without the sign and the word "otherwise" that join it. */
     static String behindCode(String value, String word) {
         int last = value.lastIndexOf('`');

@@ -181,15 +181,14 @@ final class ErrorReader {
         String sets = "";
         String run = "";
         double minutes = 1;
-        Template capture = null;
+        Capture capture = null;
         List<String> choices = new ArrayList<>();
         for (Body.Clause c : Keywords.known(item.clauses(), Keywords.ASK, problems)) {
             switch (c.keyword()) {
                 case "Sets" -> sets = Clauses.codeOr(c);
                 case "Run" -> run = Clauses.codeOr(c);
                 case "Minutes" -> minutes = Clauses.minutes(c, problems);
-                case "Capture" ->
-                    capture = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
+                case "Capture", "Capture every" -> capture = CaptureReader.read(c, problems);
                 default -> choices.addAll(Clauses.commaList(c.value()));
             }
         }
@@ -208,8 +207,7 @@ final class ErrorReader {
             return;
         }
         Map<String, String> with = new LinkedHashMap<>();
-        Condition when = null;
-        String whenText = "";
+        Fix.Guard guard = null;
         List<String> after = new ArrayList<>();
         List<String> together = new ArrayList<>();
         boolean lastResort = false;
@@ -217,16 +215,16 @@ final class ErrorReader {
             switch (c.keyword()) {
                 case "With" -> Clauses.with(c, with, problems);
                 case "When" -> {
-                    whenText = Clauses.codeOr(c);
-                    when = problems.take(Condition.parse(whenText), c.line(), Clauses.codeColumn(c));
+                    String text = Clauses.codeOr(c);
+                    Condition when = problems.take(Condition.parse(text), c.line(), Clauses.codeColumn(c));
+                    guard = when == null ? null : new Fix.Guard(when, text, Clauses.inWords(c.value()));
                 }
                 case "After" -> after.addAll(Clauses.keysOfLinks(c.value()));
                 case "Last resort" -> lastResort = true;
                 default -> together.addAll(Clauses.keysOfLinks(c.value()));
             }
         }
-        tries.add(new KnownError.TryItem(
-                fix, item.linkText(), with, when, whenText, after, together, lastResort, item.line()));
+        tries.add(new KnownError.TryItem(fix, item.linkText(), with, guard, after, together, lastResort, item.line()));
     }
 
     private void checkAfter() {

@@ -6,7 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Condition;
-import org.mendak.core.language.Template;
+import org.mendak.core.language.PlainWords;
+import org.mendak.core.language.Titles;
 import org.mendak.core.language.ValueType;
 
 /**
@@ -106,6 +107,8 @@ public record Fix(
      * @param asks questions that the step puts to whoever is at the device
      * @param gets what must be fetched for it
      * @param followUps what somebody has to do later because of it
+     * @param choose which row of a list is meant, told by the device; null if nothing is chosen
+     * @param musts what must be so before the step is done: while it is not, it holds the step back
      * @param line where its heading stands, from 1
      */
     public record Step(
@@ -132,8 +135,11 @@ public record Fix(
             List<Ask> asks,
             List<Get> gets,
             List<FollowUp> followUps,
+            Choose choose,
+            List<Check> musts,
             int line) {
         public Step {
+            musts = List.copyOf(musts);
             asks = List.copyOf(asks);
             gets = List.copyOf(gets);
             followUps = List.copyOf(followUps);
@@ -176,11 +182,43 @@ public record Fix(
     /** Something to do later that a case does not close over; {@code who} is to do it, empty for whoever works the case. */
     public record FollowUp(String text, String who) {}
 
-    /** A condition and how it was written. */
-    public record Guard(Condition condition, String text) {}
+    /** A condition, how it was written, and the author's sentence for it; empty if there is none. */
+    public record Guard(Condition condition, String text, String words) {
 
-    /** A step repeated: {@code item} is the name by which its commands have one item of the list called {@code list}. */
-    public record ForEach(String item, String list) {}
+        /** A condition that its author put into no words. */
+        public Guard(Condition condition, String text) {
+            this(condition, text, "");
+        }
+
+        /** The condition as people say it: the author's sentence, else by its facts' titles. */
+        public String inWords(Titles titles) {
+            return words.isEmpty() ? PlainWords.of(condition, titles) : words;
+        }
+    }
+
+    /**
+     * A step repeated: {@code item} is the name by which its commands have one item of the list called {@code list}. A list that is
+     * written in the document has its items here and no name.
+     */
+    public record ForEach(String item, String list, List<String> written) {
+        public ForEach {
+            written = List.copyOf(written);
+        }
+
+        /** A step repeated for a list that becomes known. */
+        public ForEach(String item, String list) {
+            this(item, list, List.of());
+        }
+    }
+
+    /**
+     * One row of a list chosen on the device's own evidence.
+     *
+     * @param name what the chosen row's values are called: {@code target} gives {@code target.number}
+     * @param list the list's name
+     * @param text how the right one is told; may be empty
+     */
+    public record Choose(String name, String list, String text) {}
 
     /** Whether the fix has anything to do here; {@code otherwise} says what to do if not, empty for "nothing to do". */
     public record OnlyIf(Guard guard, String otherwise) {}
@@ -194,17 +232,45 @@ public record Fix(
     /** A command and the language it is written in; {@code line} is that of its first line, from 1. */
     public record Fence(String language, String text, int line) {}
 
-    /** A value to read out of a command's output; {@code before} means before the step changes it. */
-    public record Capture(Template template, boolean before) {}
-
     /**
      * What must be restored after this fix.
      *
      * @param text what to do, in words
      * @param command the command; empty if there is none
-     * @param afterSuccess whether it is due only once the fix has worked
+     * @param due after what outcome it is owed
+     * @param ifNotKnown what to do where the value that it was before is not known; may be empty
      */
-    public record PutBack(String text, String command, boolean afterSuccess) {}
+    public record PutBack(String text, String command, Due due, String ifNotKnown) {
+
+        /** Whether it is due only once the fix has worked. */
+        public boolean afterSuccess() {
+            return due == Due.SUCCESS;
+        }
+    }
+
+    /** After what outcome of its fix something is owed. */
+    public enum Due {
+        /** Whatever came of it. */
+        ALWAYS("Put back"),
+        /** Only if it worked. */
+        SUCCESS("After success"),
+        /** Only if it did not work. */
+        FAILURE("After failure");
+
+        private final String keyword;
+
+        Due(String keyword) {
+            this.keyword = keyword;
+        }
+
+        String keyword() {
+            return keyword;
+        }
+
+        static Due of(String keyword) {
+            return keyword.equals(SUCCESS.keyword) ? SUCCESS : keyword.equals(FAILURE.keyword) ? FAILURE : ALWAYS;
+        }
+    }
 
     /** Another clause of a step, for people to read. */
     public record Note(String keyword, String text) {}

@@ -11,7 +11,7 @@ final class Keywords {
 
     static final Set<String> RECOGNISE =
             Set.of("Code", "Message", "Supporting", "Symptom", "Sample", "Not to be confused with");
-    static final Set<String> ASK = Set.of("Sets", "Choices", "Minutes", "Run", "Capture");
+    static final Set<String> ASK = Set.of("Sets", "Choices", "Minutes", "Run", "Capture", "Capture every");
     static final Set<String> TRY = Set.of("With", "When", "After", "Last resort", "Together");
     static final Set<String> VERIFY = Set.of("Required", "Otherwise");
     static final Set<String> FIX_INTRO = Set.of("Side effect");
@@ -19,6 +19,9 @@ final class Keywords {
             "Expect",
             "Capture",
             "Capture before",
+            "Capture every",
+            "Choose",
+            "Must",
             "Check",
             "Only if",
             "Caution",
@@ -27,6 +30,7 @@ final class Keywords {
             "For each",
             "Put back",
             "After success",
+            "After failure",
             "Follow up",
             "Get",
             "Minutes",

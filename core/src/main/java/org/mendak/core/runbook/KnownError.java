@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.ProductRange;
-import org.mendak.core.language.Template;
 
 /**
  * A failure as users meet it, and its runbook.
@@ -96,6 +95,18 @@ public record KnownError(
                         confirmed);
     }
 
+    /** The names of all values that its messages and looks read. */
+    public java.util.Set<String> capturedNames() {
+        java.util.Set<String> names = new java.util.LinkedHashSet<>();
+        signatures.stream()
+                .filter(x -> x.template() != null)
+                .forEach(x -> names.addAll(x.template().names().keySet()));
+        questions.stream()
+                .filter(q -> q.capture() != null)
+                .forEach(q -> names.addAll(q.capture().names().keySet()));
+        return names;
+    }
+
     /** A message as it was seen once; {@code line} from 1. */
     public record Sample(String text, int line) {}
 
@@ -109,7 +120,7 @@ public record KnownError(
      * @param capture what to read out of the command's output; null if nothing
      */
     public record Question(
-            String text, String sets, List<String> choices, double minutes, String run, Template capture, int line) {
+            String text, String sets, List<String> choices, double minutes, String run, Capture capture, int line) {
         public Question {
             choices = List.copyOf(choices);
         }
@@ -121,8 +132,7 @@ public record KnownError(
      * @param fix the fix's key
      * @param title the link's text
      * @param with values for the fix's parameters: a literal, or {@code {name}} for a captured value
-     * @param when the condition under which it applies; null if always
-     * @param whenText the condition as written; empty if there is none
+     * @param guard the condition under which it applies; null if always
      * @param after keys of fixes that must have been tried before
      * @param together keys of fixes that are done with this one before one retest
      */
@@ -130,8 +140,7 @@ public record KnownError(
             String fix,
             String title,
             Map<String, String> with,
-            Condition when,
-            String whenText,
+            Fix.Guard guard,
             List<String> after,
             List<String> together,
             boolean lastResort,
@@ -140,6 +149,16 @@ public record KnownError(
             with = Map.copyOf(with);
             after = List.copyOf(after);
             together = List.copyOf(together);
+        }
+
+        /** The condition under which it applies; null if always. */
+        public Condition when() {
+            return guard == null ? null : guard.condition();
+        }
+
+        /** The condition as written; empty if there is none. */
+        public String whenText() {
+            return guard == null ? "" : guard.text();
         }
     }
 

@@ -74,7 +74,10 @@ public final class RunbookPrinter {
             out.below(n, "Choices", String.join(", ", q.choices()));
             out.below(n, "Minutes", number(q.minutes()));
             out.below(n, "Run", q.run().isEmpty() ? "" : code(q.run()));
-            out.below(n, "Capture", q.capture() == null ? "" : code(q.capture().source()));
+            out.below(
+                    n,
+                    q.capture() == null ? "Capture" : q.capture().keyword(),
+                    q.capture() == null ? "" : capture(q.capture()));
         }
     }
 
@@ -86,7 +89,7 @@ public final class RunbookPrinter {
             for (String name : t.with().keySet().stream().sorted().toList()) {
                 out.below(n, "With", code(name + " = " + t.with().get(name)));
             }
-            out.below(n, "When", t.whenText().isEmpty() ? "" : code(t.whenText()));
+            out.below(n, "When", t.guard() == null ? "" : guard(t.guard()));
             out.below(n, "After", links(t.after()));
             out.below(n, "Together", links(t.together()));
             if (t.lastResort()) {
@@ -138,14 +141,15 @@ public final class RunbookPrinter {
             out.line(ticks + f.language()).line(f.text()).line(ticks);
         }
         if (s.when() != null) {
-            out.clause("When", code(s.when().text()));
+            out.clause("When", guard(s.when()));
         }
         if (s.part() != null) {
             s.part().with().forEach((name, value) -> out.clause("With", code(name + " = " + value)));
         }
         if (s.each() != null) {
-            out.clause(
-                    "For each", code(s.each().item()) + " in " + code(s.each().list()));
+            Fix.ForEach e = s.each();
+            String list = e.written().isEmpty() ? e.list() : String.join(", ", e.written());
+            out.clause("For each", code(e.item()) + " in " + code(list));
         }
         s.gets().forEach(g -> out.clause("Get", get(g)));
         s.cautions().forEach(c -> out.clause("Caution", c));
@@ -156,17 +160,19 @@ public final class RunbookPrinter {
                         "Ask", a.text() + "; sets " + code(a.sets()) + "; " + String.join(", ", a.choices())));
         s.expect().forEach(e -> out.clause("Expect", e));
         out.clauseIfSaid("Nothing shows", s.nothingShows());
-        s.captures()
-                .forEach(c -> out.clause(
-                        c.before() ? "Capture before" : "Capture",
-                        code(c.template().source())));
-        s.checks().forEach(c -> out.clause("Check", code(c.guard().text()) + behind(c.meaning())));
+        s.captures().forEach(c -> out.clause(c.keyword(), capture(c)));
+        if (s.choose() != null) {
+            out.clause(
+                    "Choose",
+                    code(s.choose().name()) + " from " + code(s.choose().list())
+                            + behind(s.choose().text()));
+        }
+        s.musts().forEach(c -> out.clause("Must", guard(c.guard()) + behind(c.meaning())));
+        s.checks().forEach(c -> out.clause("Check", guard(c.guard()) + behind(c.meaning())));
         s.notes().forEach(n -> out.clause(n.keyword(), n.text()));
         if (s.onlyIf() != null) {
             String otherwise = s.onlyIf().otherwise();
-            out.clause(
-                    "Only if",
-                    code(s.onlyIf().guard().text()) + (otherwise.isEmpty() ? "" : "; otherwise " + otherwise));
+            out.clause("Only if", guard(s.onlyIf().guard()) + (otherwise.isEmpty() ? "" : "; otherwise " + otherwise));
         }
         out.clauseIfSaid("Destroys", s.destroys());
         out.clauseIfSaid("Minutes", s.minutes() == 0 ? "" : number(s.minutes()));
@@ -176,9 +182,19 @@ public final class RunbookPrinter {
         for (Fix.PutBack p : s.putBacks()) {
             String command = p.command().isEmpty() ? "" : code(p.command());
             String joint = p.text().isEmpty() || command.isEmpty() ? "" : ", ";
-            out.clause(p.afterSuccess() ? "After success" : "Put back", p.text() + joint + command);
+            String otherwise = p.ifNotKnown().isEmpty() ? "" : "; if not known: " + p.ifNotKnown();
+            out.clause(p.due().keyword(), p.text() + joint + command + otherwise);
         }
         s.followUps().forEach(u -> out.clause("Follow up", u.text() + (u.who().isEmpty() ? "" : "; by " + u.who())));
+    }
+
+    private static String guard(Fix.Guard g) {
+        return code(g.text()) + (g.words().isEmpty() ? "" : "; in words " + g.words());
+    }
+
+    private static String capture(Capture c) {
+        String called = c.called().isEmpty() ? "" : "; called " + String.join(", ", c.called());
+        return (c.template() == null ? c.source() : code(c.source())) + called;
     }
 
     private static String get(Fix.Get g) {
@@ -215,6 +231,12 @@ public final class RunbookPrinter {
                                                 f.type() == null ? "" : f.type().word())
                                         .textIfSaid("minutes", f.minutes() == 0 ? "" : number(f.minutes()))
                                         .textIfSaid("how", f.how())
+                                        .map(
+                                                "words",
+                                                f.words().entrySet().stream()
+                                                        .map(w -> HeadText.quoted(w.getKey()) + ": "
+                                                                + HeadText.quoted(w.getValue()))
+                                                        .toList())
                                         .yes("of-device", f.ofDevice())))
                         .toList());
         entries(

@@ -9,8 +9,8 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.language.Condition;
+import org.mendak.core.language.Operand;
 import org.mendak.core.language.Quantity;
-import org.mendak.core.language.Template;
 
 /** Reads one step of a fix out of its section. */
 final class StepReader {
@@ -23,10 +23,12 @@ final class StepReader {
     private static final Pattern GET = Pattern.compile(
             "\\[([^\\]\\n]{1,200})\\]\\(([^)\\s]{1,500})\\)(?:\\s+from\\s+([^;]{1,120}))?\\s*(?:;(.*))?");
 
+    private static final int MOST_ITEMS = 100;
+
     private final Body.Section section;
     private final Problems problems;
     private final List<String> expect = new ArrayList<>();
-    private final List<Fix.Capture> captures = new ArrayList<>();
+    private final List<Capture> captures = new ArrayList<>();
     private final List<String> cautions = new ArrayList<>();
     private final List<Fix.PutBack> putBacks = new ArrayList<>();
     private final List<Fix.Note> notes = new ArrayList<>();
@@ -38,6 +40,8 @@ final class StepReader {
     private String doneWhen = "";
     private String destroys = "";
     private String nothingShows = "";
+    private Fix.Choose choose;
+    private final List<Fix.Check> musts = new ArrayList<>();
     private Fix.Guard when;
     private Fix.ForEach each;
     private Fix.OnlyIf onlyIf;
@@ -84,6 +88,8 @@ final class StepReader {
                 asks,
                 gets,
                 followUps,
+                choose,
+                musts,
                 line);
     }
 
@@ -114,13 +120,11 @@ final class StepReader {
     private void clause(Body.Clause c) {
         switch (c.keyword()) {
             case "Expect" -> expect.add(c.value());
-            case "Capture", "Capture before" -> capture(c);
+            case "Capture", "Capture before", "Capture every" -> capture(c);
+            case "Choose" -> choose = once(c, choose) ? choose(c) : choose;
+            case "Must" -> must(c);
             case "Caution" -> cautions.add(c.value());
-            case "Put back", "After success" ->
-                putBacks.add(new Fix.PutBack(
-                        Clauses.withoutCode(c.value()),
-                        Clauses.code(c.value()).orElse(""),
-                        c.keyword().equals("After success")));
+            case "Put back", "After success", "After failure" -> putBacks.add(putBack(c));
             case "Minutes" -> minutes = Clauses.minutes(c, problems);
             case "Restart" -> restart = Clauses.minutes(c, problems);
             case "Wait" -> wait = Clauses.minutes(c, problems);
@@ -195,7 +199,7 @@ final class StepReader {
                 int at = c.value().indexOf(Clauses.code(part).orElse(part));
                 String text = Clauses.code(part).orElse(part.substring(5));
                 Condition condition = problems.take(Condition.parse(text), c.line(), c.valueColumn() + at);
-                only = condition == null ? null : new Fix.Guard(condition, text);
+                only = condition == null ? null : new Fix.Guard(condition, text, "");
             } else if (part.startsWith("as of ")) {
                 asOf = day(part.substring(6).strip(), c);
             } else if (Quantity.size(part).isPresent()) {
@@ -233,7 +237,44 @@ final class StepReader {
     private Fix.Guard guard(Body.Clause c) {
         String text = Clauses.codeOr(c);
         Condition condition = problems.take(Condition.parse(text), c.line(), Clauses.codeColumn(c));
-        return condition == null ? null : new Fix.Guard(condition, text);
+        return condition == null ? null : new Fix.Guard(condition, text, Clauses.inWords(c.value()));
+    }
+
+    /** Start the helper, `tillctl helper start --type {was}`; if not known: ask the shore office. */
+    private static Fix.PutBack putBack(Body.Clause c) {
+        List<String> parts = Clauses.parts(c.value());
+        String otherwise = parts.stream()
+                .filter(p -> p.startsWith("if not known"))
+                .map(p -> p.substring(12).replaceFirst("^\\s*[:,]?\\s*", ""))
+                .findFirst()
+                .orElse("");
+        String rest = String.join(
+                "; ", parts.stream().filter(p -> !p.startsWith("if not known")).toList());
+        return new Fix.PutBack(
+                Clauses.withoutCode(rest), Clauses.code(rest).orElse(""), Fix.Due.of(c.keyword()), otherwise);
+    }
+
+    /** The disk: `target` from `disk`; the one whose label the caller reads out. */
+    private Fix.Choose choose(Body.Clause c) {
+        List<String> names = Clauses.codes(c.value());
+        if (names.size() != 2
+                || !names.stream().allMatch(StepReader::isName)
+                || names.get(0).equals(names.get(1))) {
+            problems.error(
+                    c.line(),
+                    c.valueColumn(),
+                    "Choose needs a name for what is chosen, and a list",
+                    "write `target` from `disk`; how the right one is told");
+            return null;
+        }
+        return new Fix.Choose(names.get(0), names.get(1), Clauses.behindCode(c.value(), ""));
+    }
+
+    private void must(Body.Clause c) {
+        Fix.Guard g = guard(c);
+        if (g != null) {
+            musts.add(new Fix.Check(g, Clauses.behindCode(Clauses.withoutWords(c.value()), "otherwise")));
+        }
     }
 
     private Fix.ForEach each(Body.Clause c) {
@@ -241,11 +282,21 @@ final class StepReader {
         if (names.size() == 1 && names.get(0).matches("\\S+ in \\S+")) {
             names = List.of(names.get(0).split(" in "));
         }
+        if (names.size() == 2 && isName(names.get(0)) && !isName(names.get(1))) {
+            List<String> written = Operand.items(names.get(1));
+            if (written.size() > 1 && written.size() <= MOST_ITEMS) {
+                return new Fix.ForEach(names.get(0), "", written);
+            }
+        }
         if (names.size() != 2 || !names.stream().allMatch(StepReader::isName)) {
-            problems.error(c.line(), c.valueColumn(), "For each needs an item and a list", "write `item` in `items`");
+            problems.error(
+                    c.line(),
+                    c.valueColumn(),
+                    "For each needs an item and a list",
+                    "write `item` in `items`, or `port` in `8080, 8081`; at most " + MOST_ITEMS + " items");
             return null;
         }
-        return new Fix.ForEach(names.get(0), names.get(1));
+        return new Fix.ForEach(names.get(0), names.get(1), List.of());
     }
 
     private static boolean isName(String text) {
@@ -254,7 +305,7 @@ final class StepReader {
 
     private Fix.OnlyIf onlyIf(Body.Clause c) {
         Fix.Guard g = guard(c);
-        return g == null ? null : new Fix.OnlyIf(g, Clauses.behindCode(c.value(), "otherwise"));
+        return g == null ? null : new Fix.OnlyIf(g, Clauses.behindCode(Clauses.withoutWords(c.value()), "otherwise"));
     }
 
     /** A check in words alone, without anything to compare, is for people to read. */
@@ -265,7 +316,7 @@ final class StepReader {
         }
         Fix.Guard g = guard(c);
         if (g != null) {
-            checks.add(new Fix.Check(g, Clauses.behindCode(c.value(), "then")));
+            checks.add(new Fix.Check(g, Clauses.behindCode(Clauses.withoutWords(c.value()), "then")));
         }
     }
 
@@ -289,9 +340,9 @@ final class StepReader {
     }
 
     private void capture(Body.Clause c) {
-        Template t = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
-        if (t != null) {
-            captures.add(new Fix.Capture(t, c.keyword().equals("Capture before")));
+        Capture read = CaptureReader.read(c, problems);
+        if (read != null) {
+            captures.add(read);
         }
     }
 }

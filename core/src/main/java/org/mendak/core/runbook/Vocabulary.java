@@ -1,6 +1,9 @@
 package org.mendak.core.runbook;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.language.ValueType;
 
@@ -37,6 +40,7 @@ public record Vocabulary(
      * @param minutes what finding it out costs, 0 or more
      * @param how how to find it out; may be empty
      * @param ofDevice whether it stays true of the device from one case to the next
+     * @param words a sentence for each answer, by answer: "another package updates on the same device"; may lack some
      */
     public record Fact(
             String id,
@@ -45,8 +49,10 @@ public record Vocabulary(
             ValueType type,
             double minutes,
             String how,
-            boolean ofDevice) {
+            boolean ofDevice,
+            Map<String, String> words) {
         public Fact {
+            words = Collections.unmodifiableMap(new LinkedHashMap<>(words));
             choices = List.copyOf(choices);
         }
     }

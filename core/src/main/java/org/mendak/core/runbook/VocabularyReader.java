@@ -1,7 +1,9 @@
 package org.mendak.core.runbook;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.mendak.core.language.ValueType;
@@ -35,7 +37,7 @@ final class VocabularyReader {
         Head f = root.inner("facts");
         for (Head.Text name : f.keys()) {
             Head h = f.inner(name.value());
-            h.expectOnly(Set.of("title", "choices", "type", "minutes", "how", "of-device"));
+            h.expectOnly(Set.of("title", "choices", "type", "minutes", "how", "of-device", "words"));
             facts.add(new Vocabulary.Fact(
                     name.value(),
                     text(h, "title", name.value()),
@@ -43,7 +45,8 @@ final class VocabularyReader {
                     type(h, problems),
                     h.number("minutes", 0),
                     text(h, "how", ""),
-                    text(h, "of-device", "").matches("true|yes")));
+                    text(h, "of-device", "").matches("true|yes"),
+                    sentences(h)));
         }
         List<Vocabulary.Need> needs = new ArrayList<>();
         Head n = root.inner("needs");
@@ -80,6 +83,14 @@ final class VocabularyReader {
                     t.line(), t.column(), "\"" + t.value() + "\" is not a type", "types are " + ValueType.words());
         }
         return type.orElse(null);
+    }
+
+    /** What each answer says, by answer. */
+    private static Map<String, String> sentences(Head h) {
+        Map<String, String> sentences = new LinkedHashMap<>();
+        Head words = h.inner("words");
+        words.keys().forEach(k -> sentences.put(k.value(), text(words, k.value(), "")));
+        return sentences;
     }
 
     private static String text(Head h, String key, String otherwise) {

@@ -21,6 +21,8 @@ class ConditionTest {
             "112 MB",
             "other_packages",
             Facts.DONT_KNOW,
+            "looked",
+            Facts.NOT_THERE,
             "waited",
             "5 min"));
 
@@ -41,7 +43,18 @@ class ConditionTest {
             nothing = 1 or role = till                 | YES
             nothing = 1 and role = board               | NO
             nothing = 1 and role = till                | UNKNOWN
-            nothing is known                           | NO
+            nothing is known                           | UNKNOWN
+            nothing is none                            | UNKNOWN
+            other_packages is none                     | UNKNOWN
+            looked is known                            | NO
+            looked is none                             | YES
+            role is none                               | NO
+            looked = Manual                            | NO
+            looked < 3                                 | UNKNOWN
+            looked contains Man                        | NO
+            count(looked) > 0                          | NO
+            length(looked) > 0                         | UNKNOWN
+            missing(role, looked) = till               | YES
             other_packages is known                    | NO
             other_packages is asked                    | YES
             other_packages = dont-know                 | YES

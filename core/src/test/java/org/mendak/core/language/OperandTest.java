@@ -45,7 +45,7 @@ class OperandTest {
             length(path, present) > 3 | 0  | length takes 1 of them, not 2
             missing(path) = ""        | 0  | missing takes 2 of them, not 1
             length(path > 3           | 12 | a closing parenthesis is missing
-            length(path) is known     | 16 | only a fact is known or asked
+            length(path) is known     | 16 | only a fact is known, none or asked
             length() > 3              | 7  | ")" is not a fact's name
             """)
     void mistakesSayWhereAndWhat(String text, int offset, String message) {

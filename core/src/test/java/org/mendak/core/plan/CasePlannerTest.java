@@ -101,7 +101,8 @@ class CasePlannerTest {
                         new Plan.Excluded(
                                 "move-staging",
                                 "Move staging to the data disk",
-                                "not so here: device.image >= 7.0 and other_packages != yes"),
+                                "not so here: the till has a data disk (image 7.0 or later) and no other package updates"
+                                        + " (the image release of the device is 6.4, less than 7.0)"),
                         new Plan.Excluded(
                                 "reset-helper-licence",
                                 "Reset the update helper's licence",
@@ -122,7 +123,7 @@ class CasePlannerTest {
                 .filter(i -> i.key().equals("move-staging"))
                 .findFirst()
                 .orElseThrow();
-        assertThat(move.reasons()).anyMatch(r -> r.startsWith("depends on"));
+        assertThat(move.reasons()).anyMatch(r -> r.startsWith("only if "));
         assertThat(keys(p).indexOf("move-staging")).isGreaterThan(keys(p).indexOf("empty-staging"));
     }
 

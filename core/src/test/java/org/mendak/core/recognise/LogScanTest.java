@@ -16,9 +16,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.mendak.core.DemoLibrary;
-import org.mendak.core.recognise.exact.TextCapture;
+import org.mendak.core.reading.OutputReader;
 import org.mendak.core.recognise.scan.ByteSource;
 import org.mendak.core.recognise.scan.LogFindings;
+import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
@@ -196,7 +197,8 @@ class LogScanTest {
             for (KnownError e : DemoLibrary.errors()) {
                 for (Signature s : e.signatures()) {
                     if (s.kind() == Signature.Kind.MESSAGE
-                            && !TextCapture.find(s.template(), lines.get(i)).isEmpty()) {
+                            && !OutputReader.read(Capture.line(s.template()), lines.get(i), Map.of())
+                                    .isEmpty()) {
                         reference.add(e.key() + "@" + (i + 1));
                     }
                 }

@@ -214,6 +214,59 @@ class ReviewerTest {
     }
 
     @Test
+    void whatIsReadFromTheDeviceGoesWhereItMay() {
+        String text = """
+                ## See the packs
+                - Capture every: `pack {pack.name:word}`
+
+                ## Ask each
+                - For each: `p` in `pack`
+                - Capture: `seal {seal:code}`
+
+                ## Free one
+                ```sh
+                packctl free {seal}
+                ```
+
+                ## Free those of another list
+                ```sh
+                packctl free {q} {seal}
+                ```
+                - For each: `q` in `a, b`
+
+                ## Free each
+                ```sh
+                packctl free {p.name} {seal}
+                ```
+                - For each: `p` in `pack`
+
+                ## Choose
+                - Choose: `spare` from `disk`
+
+                ## Wipe
+                - Destroys: all on {spare}
+
+                ## Burn
+                - Destroys: everything
+
+                ## Nothing to read
+                - Capture: `free 3 GB`
+                """;
+        List<Problem> problems = among(fix("shown", "risk: destroys\n", text));
+        expect(
+                problems,
+                Problem.Severity.ERROR,
+                18,
+                "{seal} is read for each item of \"pack\", and this step is done once");
+        expect(problems, Problem.Severity.ERROR, 23, "and this step is repeated for \"a, b\"");
+        assertThat(problems).noneMatch(p -> p.line() > 25 && p.line() < 32);
+        expect(problems, Problem.Severity.ERROR, 33, "\"disk\" is no list that an earlier step reads");
+        expect(problems, Problem.Severity.ERROR, 36, "{spare} is not read from the device");
+        expect(problems, Problem.Severity.WARNING, 39, "shown nowhere");
+        expect(problems, Problem.Severity.ERROR, 43, "nothing is read here");
+    }
+
+    @Test
     void whatIsForAWhileIsPutBackWithWhatItWas() {
         expect(
                 among(fix("k", "", "## Switch off the guard\n```sh\nguardctl off\n```\n")),

@@ -27,10 +27,15 @@ final class GeneratedDocuments {
         "count(missing(required, present)) > 0",
         "lamp is known and lamp != dont-know",
         "length(area) <= 200",
+        "not lamp is none",
         "mode(rights) contains 6"
     };
     private static final String[] TEMPLATES = {
-        "free {free:size}", "type `{was:word}`", "{{literal}} {area:path} of {total:number}", "`", " lead {x:hex}"
+        "free {free:size}",
+        "type `{was:word}`",
+        "{{literal}} {area:path} of {total:number}",
+        "` {tick:word}",
+        " lead {x:hex}"
     };
 
     private final Random random;
@@ -179,8 +184,8 @@ final class GeneratedDocuments {
         if (maybe()) {
             out.addAll(List.of("````sh", "tillctl area {area} --free", "", "```", "echo '{kept}' ${kept}", "````"));
         }
-        clause(out, "", "When", code(one(CONDITIONS)));
-        clause(out, "", "For each", "`item` in `items`");
+        clause(out, "", "When", code(one(CONDITIONS)) + (maybe() ? "; in words the till is new" : ""));
+        clause(out, "", "For each", maybe() ? "`port` in `7441, 7442`" : "`item` in `items`");
         clause(
                 out,
                 "",
@@ -194,7 +199,16 @@ final class GeneratedDocuments {
         clause(out, "", "Expect", words());
         clause(out, "", "Nothing shows", words());
         clause(out, "", "Capture", code(one(TEMPLATES)));
-        clause(out, "", "Capture before", code(one(TEMPLATES)));
+        clause(out, "", "Capture before", code(one(TEMPLATES)) + "; called what it was");
+        clause(out, "", "Capture every", "`Disk {disk.number:number} {disk.size:size}`; called number, size");
+        clause(out, "", "Capture every", "`{disk.name:word}` under `Name`, `{disk.free:size}` under `Free`");
+        clause(
+                out,
+                "",
+                "Capture",
+                "`{start:word}` under `StartType` where `Name` is `{service}`; called way it starts");
+        clause(out, "", "Choose", "`target` from `disk`; the one whose label is red");
+        clause(out, "", "Must", code(one(CONDITIONS)) + "; in words there is room; otherwise make room");
         clause(out, "", "Check", code(one(CONDITIONS)) + "; then all is well");
         clause(out, "", "Check", "the lamp is green");
         clause(out, "", "Only if", code(one(CONDITIONS)) + "; otherwise nothing to do");
@@ -205,6 +219,8 @@ final class GeneratedDocuments {
         clause(out, "", "Done when", words());
         clause(out, "", "Put back", "start the helper, `tillctl helper start --type {was}`");
         clause(out, "", "Put back", "take the note off the door");
+        clause(out, "", "Put back", "set it again, `tillctl type {was}`; if not known: ask the shore office");
+        clause(out, "", "After failure", "mark it, `tillctl mark {x}`");
         clause(out, "", "After success", "`tillctl clean {x}`");
         clause(out, "", "Follow up", "order a new medium; by the store keeper");
         clause(out, "", "Follow up", words());

@@ -123,9 +123,10 @@ class RunbookParserTest {
         Fix.Step stop = f.steps().get(0);
         assertThat(stop.prose()).isEqualTo("Tell the caller to wait.");
         assertThat(stop.fences()).containsExactly(new Fix.Fence("sh", "tillctl helper stop --wait", 18));
-        assertThat(stop.captures()).singleElement().matches(Fix.Capture::before);
+        assertThat(stop.captures()).singleElement().matches(Capture::before);
         assertThat(stop.putBacks())
-                .containsExactly(new Fix.PutBack("start the helper", "tillctl helper start --type {was}", false));
+                .containsExactly(
+                        new Fix.PutBack("start the helper", "tillctl helper start --type {was}", Fix.Due.ALWAYS, ""));
         assertThat(f.steps().get(1).restartMinutes()).isEqualTo(5);
         assertThat(f.steps().get(1).doneWhen()).isEqualTo("the sign-in page is back");
     }

@@ -3,17 +3,16 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import org.mendak.core.evidence.Outcome;
-import org.mendak.core.recognise.exact.TextCapture;
+import org.mendak.core.reading.AttemptValues;
+import org.mendak.core.reading.Reading;
 import org.mendak.core.runbook.Fix;
-import org.mendak.core.runbook.FixValues;
-import org.mendak.core.runbook.WorkedStep;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -30,8 +29,8 @@ import org.springframework.stereotype.Service;
 @Service
 class AttemptService {
 
-    private static final Set<String> STEP_WORDS =
-            Set.of("done", "skipped", "not-applicable", "undone", "output", "confirmed");
+    private static final Set<String> STEP_WORDS = Set.of(
+            "done", "skipped", "not-applicable", "undone", "output", "confirmed", "value", "went-on", "off-page");
     private static final int MOST_STEPS = 5_000;
     private static final double LONGEST_MINUTES = 10_000;
     /** A fix that lay untouched for longer was not being worked all the time: its minutes are not known. */
@@ -44,6 +43,8 @@ class AttemptService {
     private final CaseLocks locks;
     private final CaseKnowledge knowledge;
     private final CaseFixes fixes;
+    private final StepReadings readings;
+    private final SaidValues said;
     private final ApplicationEventPublisher events;
     private final AuditStore audit;
     private final Clock clock;
@@ -56,6 +57,8 @@ class AttemptService {
             CaseLocks locks,
             CaseKnowledge knowledge,
             CaseFixes fixes,
+            StepReadings readings,
+            SaidValues said,
             ApplicationEventPublisher events,
             AuditStore audit,
             Clock clock) {
@@ -66,6 +69,8 @@ class AttemptService {
         this.locks = locks;
         this.knowledge = knowledge;
         this.fixes = fixes;
+        this.readings = readings;
+        this.said = said;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -265,6 +270,7 @@ class AttemptService {
      * @param item the item of a repeated step that it is about; null for the whole step
      * @param heard what the caller read out, for a step that destroys something
      * @param safe whether somebody made sure that the data is safe, for the same
+     * @param read what is said of a value, for what {@code value}
      */
     @FromCaller
     record StepEntry(
@@ -275,10 +281,27 @@ class AttemptService {
             String output,
             String item,
             String heard,
-            Boolean safe) {}
+            Boolean safe,
+            SaidOfValue read) {}
 
-    /** What came of an entry; {@code captured} are the values read out of the output. */
-    record StepResult(String clientId, Map<String, String> captured) {}
+    /**
+     * What somebody says of what a clause reads.
+     *
+     * @param clause its place among the step's captures, from 0; -1 for the row that is chosen
+     * @param row which of the places that fit it is, from 0
+     * @param values what was heard, by name
+     * @param none not-there or not-known
+     */
+    @FromCaller
+    record SaidOfValue(Integer clause, Integer row, Map<String, String> values, String none) {}
+
+    /**
+     * What came of an entry.
+     *
+     * @param captured the values that are known by it
+     * @param open how many of the step's values are still to be read, or said to be unknown
+     */
+    record StepResult(String clientId, Map<String, String> captured, int open) {}
 
     /** Appends an entry; the same client's id twice is the same entry. */
     StepResult step(Caller caller, long number, long id, StepEntry written) {
@@ -292,26 +315,19 @@ class AttemptService {
                 written.output() == null ? null : CaseWords.masked(written.output(), null),
                 written.item(),
                 CaseWords.plain(written.heard()),
-                written.safe());
+                written.safe(),
+                written.read());
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             if (store.stepOf(tx, id, e.clientId()).isPresent()) {
-                return new StepResult(e.clientId(), Map.of());
+                return new StepResult(e.clientId(), Map.of(), 0);
             }
             if (store.stepCount(tx, id) >= MOST_STEPS) {
                 throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
             }
-            WorkedStep step = fixes.steps(tx, number, a.fixKey()).stream()
-                    .skip(e.step())
-                    .findFirst()
-                    .orElse(null);
-            if (e.item() != null) {
-                checkItem(e, step, reader.values(tx, c, a.fixKey()));
-            }
-            if (step != null) {
-                DestroyedTarget.of(step, step.values(reader.values(tx, c, a.fixKey())))
-                        .ifPresent(t -> checkTarget(tx, a, e, t));
-            }
+            WorkedAttempt w = reader.worked(tx, c, a);
+            boolean known = e.step() < w.steps().size();
+            List<Reading> read = known ? judged(caller, w, e) : List.of();
             store.addStep(
                     tx,
                     id,
@@ -323,42 +339,52 @@ class AttemptService {
                             e.output(),
                             e.item(),
                             e.heard(),
+                            readings.write(read),
                             clock.instant(),
                             caller.name()));
             Map<String, String> captured = new LinkedHashMap<>();
-            if (step != null) {
-                consequences(tx, caller, c, a, e, step, captured);
+            int open = 0;
+            if (known) {
+                read.forEach(r -> captured.putAll(AttemptValues.facts(w.steps().get(e.step()), r)));
+                if (e.item() == null) {
+                    knowledge.addFacts(tx, caller, a.number(), captured, "output");
+                }
+                if (e.what().equals("done")) {
+                    owe(tx, a, e, w);
+                } else if (e.what().equals("undone")) {
+                    store.noLongerOwed(tx, a.id(), e.step(), e.item());
+                }
+                open = reader.worked(tx, c, a).values().open(e.step(), e.item()).size();
             }
-            return new StepResult(e.clientId(), captured);
+            return new StepResult(e.clientId(), captured, open);
         });
     }
 
-    private static void checkItem(StepEntry e, WorkedStep step, Map<String, String> known) {
-        boolean there = step != null
-                && step.step().each() != null
-                && FixValues.items(step.step(), step.values(known)).contains(e.item());
-        if (!there) {
+    /** What an entry says of the step's values; refuses what must not be recorded. */
+    private List<Reading> judged(Caller caller, WorkedAttempt w, StepEntry e) {
+        if (e.item() != null && !w.items(e.step()).contains(e.item())) {
             throw Refusal.invalid("\"" + e.item() + "\" is no item of this step's list; nothing was recorded.");
         }
-    }
-
-    /** The target is made sure of before the step, not after it: it is done only once it was confirmed. */
-    private void checkTarget(Tx tx, AttemptRow a, StepEntry e, DestroyedTarget target) {
-        if (e.what().equals("confirmed")) {
-            target.check(e.heard(), Boolean.TRUE.equals(e.safe()));
-        } else if (e.what().equals("done")) {
-            boolean confirmed = false;
-            for (AttemptStore.Step s : store.steps(tx, a.id())) {
-                if (s.step() == e.step()
-                        && (s.what().equals("confirmed") || s.what().equals("undone"))) {
-                    confirmed = s.what().equals("confirmed");
+        return switch (e.what()) {
+            case "output" -> e.output() == null ? List.of() : w.read(e.step(), e.item(), e.output());
+            case "value" -> List.of(said.of(w, e));
+            case "confirmed" -> {
+                Gate.of(w, e.step()).ifPresent(g -> g.check(e.heard(), Boolean.TRUE.equals(e.safe())));
+                yield List.of();
+            }
+            case "went-on" -> {
+                caller.may(Role.LEAD, Scope.CASES, "go on although what must be so is not");
+                if (e.note() == null || e.note().isBlank()) {
+                    throw Refusal.invalid("Say why it is gone on all the same; the reason stays in the case.");
                 }
+                yield List.of();
             }
-            if (!confirmed) {
-                throw Refusal.invalid("This step destroys " + target.text()
-                        + ". Confirm the target and that the data is safe first; nothing was recorded.");
+            case "done" -> {
+                StepGuard.mayBeDone(w, e.step(), e.item());
+                yield List.of();
             }
-        }
+            default -> List.of();
+        };
     }
 
     private static void check(StepEntry e) {
@@ -384,71 +410,38 @@ class AttemptService {
         }
     }
 
-    private void consequences(
-            Tx tx, Caller caller, CaseRow c, AttemptRow a, StepEntry e, WorkedStep w, Map<String, String> captured) {
-        if (e.output() != null) {
-            w.step().captures().forEach(x -> captured.putAll(TextCapture.find(x.template(), e.output())));
-            knowledge.addFacts(tx, caller, a.number(), captured, "output");
-        }
-        if (e.what().equals("done")) {
-            owe(tx, c, a, e, w);
-        } else if (e.what().equals("undone")) {
-            store.noLongerOwed(tx, a.id(), e.step(), e.item());
-        }
-    }
-
-    /** What was done for one item already owes since then, and may have been settled meanwhile. */
-    private List<String> notDoneSingly(Tx tx, AttemptRow a, StepEntry e, List<String> items) {
-        List<String> left = new ArrayList<>(items);
-        for (AttemptStore.Step s : store.steps(tx, a.id())) {
-            if (s.step() != e.step()) {
-                continue;
-            }
-            if (s.item() == null) {
-                // the whole step taken back takes its items back
-                left = s.what().equals("undone") ? new ArrayList<>(items) : left;
-            } else if (s.what().equals("done")) {
-                left.remove(s.item());
-            } else if (s.what().equals("undone") && items.contains(s.item()) && !left.contains(s.item())) {
-                left.add(s.item());
-            }
-        }
-        return left;
-    }
-
     /** A repeated step owes its put-backs for each item; the rest once. */
-    private void owe(Tx tx, CaseRow c, AttemptRow a, StepEntry e, WorkedStep w) {
-        Fix.Step s = w.step();
+    private void owe(Tx tx, AttemptRow a, StepEntry e, WorkedAttempt w) {
+        Fix.Step s = w.steps().get(e.step()).step();
         String fence = s.fences().isEmpty() ? "sh" : s.fences().get(0).language();
-        List<String> items = s.each() == null
-                ? List.of("")
-                : e.item() != null
-                        ? List.of(e.item())
-                        : notDoneSingly(tx, a, e, FixValues.items(s, w.values(reader.values(tx, c, a.fixKey()))));
+        List<String> items =
+                s.each() == null ? List.of("") : e.item() != null ? List.of(e.item()) : w.itemsLeft(e.step());
         for (Fix.PutBack p : s.putBacks()) {
-            boolean each =
-                    s.each() != null && p.command().contains("{" + s.each().item() + "}");
+            boolean each = s.each() != null
+                    && (p.command() + p.text()).contains("{" + s.each().item());
             for (String item : each ? items : List.of("")) {
-                String text = item.isEmpty() ? p.text() : p.text() + " (" + item + ")";
+                String of = item.isEmpty() ? null : item;
+                String text = w.prose(p.text(), e.step(), of) + (of == null ? "" : " (" + item + ")");
                 store.oweAgain(
                         tx,
                         AttemptStore.PutBack.open(
                                 a,
                                 e.step(),
                                 "put-back",
-                                item.isEmpty() ? null : item,
+                                of,
                                 text,
                                 p.command(),
                                 fence,
-                                p.afterSuccess()),
+                                p.due().name().toLowerCase(Locale.ROOT),
+                                p.ifNotKnown()),
                         clock.instant());
             }
         }
         for (Fix.FollowUp u : s.followUps()) {
-            String text = u.who().isEmpty() ? u.text() : u.text() + " (" + u.who() + ")";
+            String text = w.prose(u.text(), e.step(), null) + (u.who().isEmpty() ? "" : " (" + u.who() + ")");
             store.oweAgain(
                     tx,
-                    AttemptStore.PutBack.open(a, e.step(), "follow-up", null, text, "", fence, false),
+                    AttemptStore.PutBack.open(a, e.step(), "follow-up", null, text, "", fence, "always", ""),
                     clock.instant());
         }
     }

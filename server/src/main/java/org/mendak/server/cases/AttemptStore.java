@@ -59,7 +59,7 @@ class AttemptStore {
     Map<Long, Integer> owed(Tx tx, List<Long> numbers) {
         Map<Long, Integer> byCase = new HashMap<>();
         tx.list(
-                "select number, count(*) as owed from put_back where number = any(?) and state = 'open' group by number",
+                "select number, count(*) as owed from put_back where number = any(?) and state in ('open', 'for-now') group by number",
                 r -> byCase.put(r.getLong("number"), r.getInt("owed")),
                 (Object) numbers.toArray(Long[]::new));
         return byCase;
@@ -144,6 +144,11 @@ class AttemptStore {
                 agent);
     }
 
+    /**
+     * What was recorded about a step.
+     *
+     * @param readings what was read out of the output, or said of it, as JSON; null if nothing, or if it was not read yet
+     */
     record Step(
             String clientId,
             int step,
@@ -152,11 +157,12 @@ class AttemptStore {
             String output,
             String item,
             String heard,
+            String readings,
             Instant at,
             String agent) {}
 
     private static final String STEP =
-            "select client_id, step, what, note, output, item, heard, at, agent from attempt_step";
+            "select client_id, step, what, note, output, item, heard, readings, at, agent from attempt_step";
 
     private static Step step(ResultSet r) throws SQLException {
         return new Step(
@@ -167,6 +173,7 @@ class AttemptStore {
                 r.getString("output"),
                 r.getString("item"),
                 r.getString("heard"),
+                r.getString("readings"),
                 Tx.instant(r, "at"),
                 r.getString("agent"));
     }
@@ -186,8 +193,8 @@ class AttemptStore {
 
     void addStep(Tx tx, long attempt, Step s) {
         tx.run(
-                "insert into attempt_step (attempt_id, client_id, step, what, note, output, item, heard, at, agent) values (?, ?, ?, ?, ?, ?,"
-                        + " ?, ?, ?, ?)",
+                "insert into attempt_step (attempt_id, client_id, step, what, note, output, item, heard, readings, at, agent) values (?, ?, ?, ?,"
+                        + " ?, ?, ?, ?, ?, ?, ?)",
                 attempt,
                 s.clientId(),
                 s.step(),
@@ -196,6 +203,7 @@ class AttemptStore {
                 s.output(),
                 s.item(),
                 s.heard(),
+                s.readings(),
                 s.at(),
                 s.agent());
     }
@@ -209,6 +217,9 @@ class AttemptStore {
      * @param item the item of a repeated step that it is for; null if of none
      * @param passedTo who is to do it; null while it is nobody else's
      * @param dueAt when it is due once passed on; null if not said
+     * @param after after what outcome it is owed: always, success or failure
+     * @param ifNotKnown what to do where the value that it was is not known; may be empty
+     * @param decidedBy who decided that it stays; null unless it is kept
      */
     record PutBack(
             long id,
@@ -220,10 +231,12 @@ class AttemptStore {
             String text,
             String command,
             String fence,
-            boolean afterSuccess,
+            String after,
+            String ifNotKnown,
             String state,
             String passedTo,
-            Instant dueAt) {
+            Instant dueAt,
+            String decidedBy) {
 
         /** One that is open, of a step that has just been done. */
         static PutBack open(
@@ -234,16 +247,31 @@ class AttemptStore {
                 String text,
                 String command,
                 String fence,
-                boolean after) {
+                String after,
+                String ifNotKnown) {
             String said = text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT - 1) + "…" : text;
             return new PutBack(
-                    0, a.number(), a.id(), step, kind, item, said, command, fence, after, "open", null, null);
+                    0,
+                    a.number(),
+                    a.id(),
+                    step,
+                    kind,
+                    item,
+                    said,
+                    command,
+                    fence,
+                    after,
+                    ifNotKnown,
+                    "open",
+                    null,
+                    null,
+                    null);
         }
     }
 
     private static final String PUT_BACK =
-            "select id, number, attempt_id, step, kind, item, text, command, fence, after_success, state,"
-                    + " passed_to, due_at from put_back";
+            "select id, number, attempt_id, step, kind, item, text, command, fence, due_after, if_not_known, state,"
+                    + " passed_to, due_at, decided_by from put_back";
 
     private static PutBack putBack(ResultSet r) throws SQLException {
         return new PutBack(
@@ -256,10 +284,12 @@ class AttemptStore {
                 r.getString("text"),
                 r.getString("command"),
                 r.getString("fence"),
-                r.getBoolean("after_success"),
+                r.getString("due_after"),
+                r.getString("if_not_known"),
                 r.getString("state"),
                 r.getString("passed_to"),
-                Tx.instant(r, "due_at"));
+                Tx.instant(r, "due_at"),
+                r.getString("decided_by"));
     }
 
     List<PutBack> putBacks(Tx tx, long number) {
@@ -282,8 +312,8 @@ class AttemptStore {
     /** Adds what is owed, or opens it again if the step was done before. */
     void oweAgain(Tx tx, PutBack p, Instant at) {
         tx.run(
-                "merge into put_back (number, attempt_id, step, kind, item, text, command, fence, after_success, state, passed_to,"
-                        + " due_at, at) key (attempt_id, step, text) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                "merge into put_back (number, attempt_id, step, kind, item, text, command, fence, due_after, if_not_known, state,"
+                        + " passed_to, due_at, decided_by, at) key (attempt_id, step, text) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 p.number(),
                 p.attempt(),
                 p.step(),
@@ -292,26 +322,30 @@ class AttemptStore {
                 p.text(),
                 p.command(),
                 p.fence(),
-                p.afterSuccess(),
+                p.after(),
+                p.ifNotKnown(),
                 p.state(),
                 p.passedTo(),
                 p.dueAt(),
+                p.decidedBy(),
                 at);
     }
 
-    /** What was due only after success no longer applies after a failure, and is open again after a success. */
+    /** What is due only after the other outcome no longer applies, and what is due after this one is open again. */
     void afterOutcome(Tx tx, long attempt, boolean worked) {
         tx.run(
-                "update put_back set state = ? where attempt_id = ? and after_success and state = ?",
-                worked ? "open" : "no-longer-applies",
+                "update put_back set state = case when due_after = ? then 'open' else 'no-longer-applies' end"
+                        + " where attempt_id = ? and due_after <> 'always'"
+                        + " and state = case when due_after = ? then 'no-longer-applies' else 'open' end",
+                worked ? "success" : "failure",
                 attempt,
-                worked ? "no-longer-applies" : "open");
+                worked ? "success" : "failure");
     }
 
     /** What a step owed is no longer owed; with an item, only what it owed for that one. */
     void noLongerOwed(Tx tx, long attempt, int step, String item) {
         tx.run(
-                "update put_back set state = 'no-longer-applies' where attempt_id = ? and step = ? and state = 'open'"
+                "update put_back set state = 'no-longer-applies' where attempt_id = ? and step = ? and state in ('open', 'for-now')"
                         + " and (? is null or item = ?)",
                 attempt,
                 step,
@@ -319,12 +353,13 @@ class AttemptStore {
                 item);
     }
 
-    int settle(Tx tx, long number, long id, String state, String passedTo, Instant dueAt) {
+    int settle(Tx tx, long number, long id, String state, String passedTo, Instant dueAt, String decidedBy) {
         return tx.run(
-                "update put_back set state = ?, passed_to = ?, due_at = ? where id = ? and number = ?",
+                "update put_back set state = ?, passed_to = ?, due_at = ?, decided_by = ? where id = ? and number = ?",
                 state,
                 passedTo,
                 dueAt,
+                decidedBy,
                 id,
                 number);
     }

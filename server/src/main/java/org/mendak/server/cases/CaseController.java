@@ -31,6 +31,10 @@ class CaseController {
     @FromCaller
     record TextBody(String text, List<String> unmasked) {}
 
+    /** What a look showed; {@code row} says which of several places it is, from 0. */
+    @FromCaller
+    record Look(String text, Integer row) {}
+
     /** {@code step} is true for what was done off the script. */
     @FromCaller
     record NoteBody(String text, Boolean step) {}
@@ -148,8 +152,8 @@ class CaseController {
 
     /** What the command of a question printed. */
     @PostMapping("/{n}/questions/{index}")
-    CaseViews.Case looked(Caller caller, @PathVariable long n, @PathVariable int index, @RequestBody TextBody body) {
-        return cases.looked(caller, n, index, body.text());
+    CaseViews.Case looked(Caller caller, @PathVariable long n, @PathVariable int index, @RequestBody Look body) {
+        return cases.looked(caller, n, index, body.text(), body.row());
     }
 
     @PostMapping("/{n}/facts")

@@ -11,14 +11,19 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.mendak.core.language.CommandText;
+import org.mendak.core.language.Facts;
+import org.mendak.core.language.Titles;
+import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.NeedState;
+import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.core.runbook.WorkedStep;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
@@ -28,10 +33,14 @@ import org.springframework.stereotype.Component;
 class CaseFixes {
 
     private final CaseStore cases;
+    private final AttemptStore attempts;
+    private final StepReadings readings;
     private final LibraryService library;
 
-    CaseFixes(CaseStore cases, LibraryService library) {
+    CaseFixes(CaseStore cases, AttemptStore attempts, StepReadings readings, LibraryService library) {
         this.cases = cases;
+        this.attempts = attempts;
+        this.readings = readings;
         this.library = library;
     }
 
@@ -63,22 +72,55 @@ class CaseFixes {
     }
 
     /** The command of something owed; a value that nobody has seen yet stays a visible blank. */
-    List<CaseViews.Piece> command(Tx tx, CaseRow c, AttemptRow a, AttemptStore.PutBack p, Map<String, String> known) {
+    List<CaseViews.Piece> command(
+            Tx tx, CaseRow c, AttemptRow a, AttemptStore.PutBack p, Map<String, String> known, Hidden hidden) {
         if (p.command().isEmpty()) {
             return List.of();
         }
         List<WorkedStep> steps = steps(tx, c.number(), a.fixKey());
         if (p.step() >= steps.size()) {
-            return List.of(new CaseViews.Piece("literal", p.command(), "", ""));
+            return List.of(new CaseViews.Piece("literal", p.command(), "", "", ""));
         }
         WorkedStep w = steps.get(p.step());
-        Map<String, String> here = new HashMap<>(w.values(values(tx, c, a.fixKey(), known)));
-        if (p.item() != null && w.step().each() != null) {
-            here.put(w.step().each().item(), p.item());
-        }
-        return CommandText.fill(p.fence(), p.command(), w.declared(), here, w.paths()).stream()
-                .map(CaseViews.Piece::of)
+        WorkedAttempt worked = worked(tx, c, a.fixKey(), known, a).orElseThrow();
+        return CommandText.fill(p.fence(), p.command(), w.declared(), worked.filling(p.step(), p.item()), w.paths())
+                .stream()
+                .map(x -> CaseViews.Piece.of(x, worked.titles(), hidden))
                 .toList();
+    }
+
+    /**
+     * A fix as it is worked in one attempt.
+     *
+     * @param attempt the attempt whose readings count; null for one that was not started
+     */
+    Optional<WorkedAttempt> worked(Tx tx, CaseRow c, String key, Map<String, String> known, AttemptRow attempt) {
+        Map<String, Integer> pins = cases.pins(tx, c.number());
+        return fix(tx, pins, key)
+                .map(fix -> WorkedAttempt.of(
+                        fix,
+                        steps(tx, pins, fix),
+                        values(tx, c, key, known),
+                        attempt == null ? List.of() : attempts.steps(tx, attempt.id()),
+                        readings,
+                        titles(tx, c)));
+    }
+
+    /** The attempt that a fix is being worked in; null if it is not. */
+    private AttemptRow running(Tx tx, long number, String key) {
+        return attempts.ofCase(tx, number).stream()
+                .filter(a -> a.outcome() == null && a.fixKey().equals(key))
+                .findFirst()
+                .orElse(null);
+    }
+
+    /** What the facts and values of a case are called. */
+    RunbookTitles titles(Tx tx, CaseRow c) {
+        KnownError error = error(tx, c).orElse(null);
+        return RunbookTitles.of(
+                library.library().vocabulary(),
+                error,
+                error == null ? List.of() : ofError(tx, c, error).values());
     }
 
     /** A fix's steps as a case numbers them, those of its parts in place. */
@@ -97,11 +139,11 @@ class CaseFixes {
     }
 
     CaseViews.FilledFix filled(Tx tx, CaseRow c, String key, Map<String, String> known) {
-        Map<String, Integer> pins = cases.pins(tx, c.number());
-        Fix fix = fix(tx, pins, key).orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
-        Map<String, String> values = values(tx, c, key, known);
+        WorkedAttempt w = worked(tx, c, key, known, running(tx, c.number(), key))
+                .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
+        Fix fix = w.fix();
         boolean spoken = c.reached().equals("phone");
-        List<WorkedStep> steps = steps(tx, pins, fix);
+        List<WorkedStep> steps = w.steps();
         return new CaseViews.FilledFix(
                 fix.key(),
                 fix.title(),
@@ -111,11 +153,10 @@ class CaseFixes {
                 fix.discouraged(),
                 fix.intro(),
                 fix.sideEffects(),
+                Sheets.Told.of(fix),
                 needs(steps, fix).stream().map(n -> need(n, known)).toList(),
                 together(tx, c, key),
-                IntStream.range(0, steps.size())
-                        .mapToObj(i -> FilledSteps.of(i, steps.get(i), values, spoken))
-                        .toList());
+                FilledSteps.all(w, spoken));
     }
 
     /** The greatest risk of a fix and its parts. */
@@ -150,6 +191,7 @@ class CaseFixes {
         if (e == null) {
             return List.of();
         }
+        RunbookTitles titles = titles(tx, c);
         Set<String> declared = new HashSet<>(known.keySet());
         e.signatures().stream()
                 .filter(s -> s.template() != null)
@@ -160,7 +202,7 @@ class CaseFixes {
                 .filter(x -> x.template() != null)
                 .forEach(x -> paths.addAll(FixValues.paths(x.template())));
         return IntStream.range(0, e.questions().size())
-                .mapToObj(i -> question(i, e.questions().get(i), c, declared, paths, known))
+                .mapToObj(i -> question(tx, e, i, e.questions().get(i), c, declared, paths, known, titles))
                 .toList();
     }
 
@@ -168,13 +210,41 @@ class CaseFixes {
         return q.capture() == null ? Set.of() : q.capture().names().keySet();
     }
 
+    private static List<ReadViews.Wanted> wanted(KnownError.Question q) {
+        return q.capture() == null
+                ? List.of()
+                : q.capture().names().entrySet().stream()
+                        .map(n -> new ReadViews.Wanted(
+                                n.getKey(),
+                                q.capture().titles().get(n.getKey()),
+                                n.getValue().word()))
+                        .toList();
+    }
+
+    /** The fixes whose condition is open and compares what the question tells. */
+    private List<CaseViews.Hanging> hangsOn(
+            Tx tx, CaseRow c, KnownError error, Set<String> told, Map<String, String> known, Titles titles) {
+        Facts facts = new Facts(known);
+        return error.tries().stream()
+                .filter(t -> t.when() != null && t.when().names().stream().anyMatch(told::contains))
+                .filter(t -> t.when().evaluate(facts) == Truth.UNKNOWN)
+                .map(t -> new CaseViews.Hanging(
+                        t.fix(),
+                        fix(tx, c.number(), t.fix()).map(Fix::title).orElse(t.title()),
+                        t.guard().inWords(titles)))
+                .toList();
+    }
+
     private CaseViews.Question question(
+            Tx tx,
+            KnownError error,
             int index,
             KnownError.Question q,
             CaseRow c,
             Set<String> declared,
             Set<String> paths,
-            Map<String, String> known) {
+            Map<String, String> known,
+            Titles titles) {
         List<CommandText.Piece> run =
                 q.run().isEmpty() ? List.of() : CommandText.fill("sh", q.run(), declared, known, paths);
         Set<String> wanted = new HashSet<>(captured(q));
@@ -192,9 +262,10 @@ class CaseFixes {
                         .fact(q.sets())
                         .map(Vocabulary.Fact::how)
                         .orElse(""),
-                run.stream().map(CaseViews.Piece::of).toList(),
+                run.stream().map(p -> CaseViews.Piece.of(p, titles)).toList(),
                 c.reached().equals("phone") ? FilledSteps.spoken(run) : List.of(),
-                q.capture() == null ? "" : q.capture().source(),
+                wanted(q),
+                hangsOn(tx, c, error, wanted, known, titles),
                 !wanted.isEmpty() && known.keySet().containsAll(wanted));
     }
 

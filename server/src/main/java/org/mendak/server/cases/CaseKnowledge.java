@@ -100,9 +100,7 @@ class CaseKnowledge {
         Map<String, String> carried = new LinkedHashMap<>();
         store.lastOnDevice(tx, number, device).stream()
                 .flatMap(n -> store.facts(tx, n).stream())
-                .filter(f -> lasting.contains(f.name())
-                        && !known.contains(f.name())
-                        && !f.value().equals(Facts.DONT_KNOW))
+                .filter(f -> lasting.contains(f.name()) && !known.contains(f.name()) && Facts.isValue(f.value()))
                 .forEach(f -> carried.put(f.name(), f.value()));
         addFacts(tx, caller, number, carried, "device");
     }
@@ -117,7 +115,7 @@ class CaseKnowledge {
     /** A value that was typed must be of its fact's declared type and choices; what was captured is taken as it stood. */
     private void checkTyped(String name, String value, String source) {
         if (value.isEmpty()
-                || value.equals(Facts.DONT_KNOW)
+                || !Facts.isValue(value)
                 || !Set.of("case", "answer").contains(source)) {
             return;
         }

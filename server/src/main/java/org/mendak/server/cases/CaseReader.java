@@ -12,6 +12,7 @@ import java.util.Set;
 import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
@@ -118,6 +119,8 @@ public class CaseReader {
         Map<String, Integer> pins = cases.pins(tx, number);
         List<AttemptRow> tried = attempts.ofCase(tx, number);
         Map<String, String> corrected = cases.corrections(tx, number);
+        RunbookTitles titles = fixes.titles(tx, c);
+        Hidden hidden = hidden(tx, c, tried, values);
         return new CaseViews.Case(
                 c.number(),
                 cases.version(tx, c.number()),
@@ -151,20 +154,31 @@ public class CaseReader {
                         .toList(),
                 pictures.of(tx, number),
                 cases.texts(tx, number).stream()
-                        .map(t -> new CaseViews.Text(t.id(), t.text(), t.at(), t.agent()))
+                        .map(t -> new CaseViews.Text(t.id(), hidden.in(t.text()), t.at(), t.agent()))
                         .toList(),
                 cases.facts(tx, number).stream()
-                        .map(f -> new CaseViews.Fact(f.name(), f.value(), f.source(), f.at(), f.agent()))
+                        .map(f -> new CaseViews.Fact(
+                                f.name(), titles.of(f.name()), hidden.in(f.value()), f.source(), f.at(), f.agent()))
                         .toList(),
                 cases.notes(tx, number).stream()
-                        .map(n -> new CaseViews.Note(n.text(), n.kind(), n.at(), n.agent()))
+                        .map(n -> new CaseViews.Note(hidden.in(n.text()), n.kind(), n.at(), n.agent()))
                         .toList(),
-                tried.stream().map(a -> attempt(tx, pins, a)).toList(),
+                tried.stream().map(a -> attempt(tx, pins, a, hidden)).toList(),
                 attempts.putBacks(tx, number).stream()
-                        .map(p -> putBack(tx, c, tried, p, values))
+                        .map(p -> putBack(tx, c, tried, p, values, hidden))
                         .toList(),
                 pinnedOrder(c),
                 newer(pins));
+    }
+
+    /** What must not stand on the case's page just now. */
+    private Hidden hidden(Tx tx, CaseRow c, List<AttemptRow> tried, Map<String, String> values) {
+        return tried.stream()
+                .filter(a -> a.outcome() == null)
+                .findFirst()
+                .flatMap(a -> fixes.worked(tx, c, a.fixKey(), values, a))
+                .map(Hidden::of)
+                .orElse(Hidden.NOTHING);
     }
 
     /** The instant since which silence counts as held; null while it does not. */
@@ -216,7 +230,7 @@ public class CaseReader {
                 .toList();
     }
 
-    private CaseViews.Attempt attempt(Tx tx, Map<String, Integer> pins, AttemptRow a) {
+    private CaseViews.Attempt attempt(Tx tx, Map<String, Integer> pins, AttemptRow a, Hidden hidden) {
         return new CaseViews.Attempt(
                 a.id(),
                 a.fixKey(),
@@ -238,10 +252,10 @@ public class CaseReader {
                                 s.clientId(),
                                 s.step(),
                                 s.what(),
-                                s.note(),
-                                s.output(),
-                                s.item(),
-                                s.heard(),
+                                hidden.in(s.note()),
+                                hidden.in(s.output()),
+                                hidden.in(s.item()),
+                                hidden.in(s.heard()),
                                 s.at(),
                                 s.agent()))
                         .toList());
@@ -249,24 +263,31 @@ public class CaseReader {
 
     /** A value that the fix should have captured and nobody has seen yet stays a visible blank. */
     private CaseViews.PutBack putBack(
-            Tx tx, CaseRow c, List<AttemptRow> tried, AttemptStore.PutBack p, Map<String, String> values) {
+            Tx tx,
+            CaseRow c,
+            List<AttemptRow> tried,
+            AttemptStore.PutBack p,
+            Map<String, String> values,
+            Hidden hidden) {
         AttemptRow attempt =
                 tried.stream().filter(a -> a.id() == p.attempt()).findFirst().orElse(null);
-        List<CaseViews.Piece> command = attempt == null ? List.of() : fixes.command(tx, c, attempt, p, values);
+        List<CaseViews.Piece> command = attempt == null ? List.of() : fixes.command(tx, c, attempt, p, values, hidden);
         boolean due = attempt != null && attempt.outcome() != null;
         return new CaseViews.PutBack(
                 p.id(),
                 p.attempt(),
                 p.step(),
                 p.kind(),
-                p.item(),
-                p.text(),
+                hidden.in(p.item()),
+                hidden.in(p.text()),
                 command,
-                p.afterSuccess(),
+                p.after(),
+                command.stream().anyMatch(x -> x.kind().equals("blank")) ? p.ifNotKnown() : "",
                 due,
                 p.state(),
                 p.passedTo(),
-                p.dueAt());
+                p.dueAt(),
+                p.decidedBy());
     }
 
     /** The known error as the case keeps it; empty if none was recognised. */
@@ -279,9 +300,10 @@ public class CaseReader {
         return fixes.ofError(tx, c, error);
     }
 
-    /** What the commands of a fix's steps are filled with: the case's values, and what its known error hands in. */
-    Map<String, String> values(Tx tx, CaseRow c, String fix) {
-        return fixes.values(tx, c, fix, facts(tx, c).values());
+    /** A fix as it is worked in one attempt. */
+    WorkedAttempt worked(Tx tx, CaseRow c, AttemptRow a) {
+        return fixes.worked(tx, c, a.fixKey(), facts(tx, c).values(), a)
+                .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + a.fixKey() + "\"."));
     }
 
     List<CaseViews.Question> questions(Tx tx, long number) {

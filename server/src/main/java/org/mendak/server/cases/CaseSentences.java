@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.WorkedStep;
 
 /** The sentences that the texts to send have in common. */
@@ -46,9 +47,28 @@ final class CaseSentences {
 
     static String owed(CaseViews.PutBack p) {
         return switch (p.state()) {
-            case "kept" -> p.text() + ", kept on purpose";
+            case "kept" ->
+                p.text() + ", kept on purpose" + (p.decidedBy() == null ? "" : ", decided by " + p.decidedBy());
+            case "for-now" -> p.text() + ", kept for now";
             case "passed-to" -> p.text() + ", passed to " + p.passedTo();
             default -> p.text();
+        };
+    }
+
+    /** A fact's value for reading. */
+    static String value(String value) {
+        return value.equals(Facts.DONT_KNOW) ? "not known" : value.equals(Facts.NOT_THERE) ? "not there" : value;
+    }
+
+    /** What was recorded about a step. */
+    static String step(String what) {
+        return switch (what) {
+            case "not-applicable" -> "does not apply here";
+            case "undone" -> "taken back";
+            case "confirmed" -> "target made sure of";
+            case "went-on" -> "gone on all the same";
+            case "off-page" -> "done off the page";
+            default -> what;
         };
     }
 

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import org.mendak.core.recognise.exact.TextCapture;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
@@ -221,8 +220,12 @@ public class CaseService {
         return db.tx(tx -> reader.questions(tx, number));
     }
 
-    /** What a look at the device printed; earns no credit, and sets the facts that its question captures. */
-    CaseViews.Case looked(Caller caller, long number, int index, String written) {
+    /**
+     * What a look at the device printed; earns no credit, and sets the facts that its question captures.
+     *
+     * @param row which of the places that fit it is, from 0; null if nobody picked one
+     */
+    CaseViews.Case looked(Caller caller, long number, int index, String written, Integer row) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         String output = CaseWords.masked(written == null ? "" : written, null);
         return locks.change(caller, number, (tx, c) -> {
@@ -233,12 +236,12 @@ public class CaseService {
             if (q.capture() == null) {
                 throw Refusal.invalid("This question reads nothing out of an output; answer it instead.");
             }
-            Map<String, String> values = TextCapture.find(q.capture(), output);
-            if (values.isEmpty()) {
-                throw Refusal.invalid("The output does not hold what is looked for: "
-                        + q.capture().source() + ". Nothing was stored.");
-            }
-            knowledge.addFacts(tx, caller, number, values, "output");
+            knowledge.addFacts(
+                    tx,
+                    caller,
+                    number,
+                    Looks.read(q.capture(), output, row, reader.facts(tx, c).values()),
+                    "output");
         });
     }
 

@@ -120,7 +120,7 @@ class CaseTexts {
         out.heading("What is known");
         c.facts().stream()
                 .filter(f -> !f.name().startsWith("need."))
-                .forEach(f -> out.bullet(f.name() + ": " + clean(c, f.value())));
+                .forEach(f -> out.bullet(f.title() + ": " + clean(c, CaseSentences.value(f.value()))));
         out.heading("What was tried");
         if (c.attempts().isEmpty()) {
             out.paragraph("Nothing yet.");
@@ -129,9 +129,10 @@ class CaseTexts {
             out.bullet(CaseSentences.attempt(a) + ", " + a.agent() + ", " + at(a));
             Map<Integer, String> titles = CaseSentences.stepTitles(fixes.steps(tx, c.number(), a.fix()));
             a.steps().stream()
-                    .filter(s -> !s.what().equals("output"))
+                    .filter(s -> !s.what().equals("output") && !s.what().equals("value"))
                     .forEach(s -> out.bullet("  " + titles.getOrDefault(s.step(), "step " + (s.step() + 1))
-                            + (s.item() == null ? "" : " (" + clean(c, s.item()) + ")") + ": " + s.what()
+                            + (s.item() == null ? "" : " (" + clean(c, s.item()) + ")") + ": "
+                            + CaseSentences.step(s.what())
                             + (s.note().isEmpty() ? "" : ", " + clean(c, s.note()))));
             a.steps().stream().filter(s -> s.output() != null).forEach(s -> out.verbatim(clean(c, s.output())));
         }
@@ -163,7 +164,7 @@ class CaseTexts {
 
     private static List<CaseViews.PutBack> owed(CaseViews.Case c) {
         return c.putBacks().stream()
-                .filter(p -> Set.of("open", "passed-to", "kept").contains(p.state()))
+                .filter(p -> Set.of("open", "for-now", "passed-to", "kept").contains(p.state()))
                 .toList();
     }
 

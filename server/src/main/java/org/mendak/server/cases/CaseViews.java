@@ -4,6 +4,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.CommandText;
+import org.mendak.core.language.Titles;
+import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.OrNull;
 
 /** Cases as they are told over HTTP. */
@@ -84,8 +86,8 @@ public final class CaseViews {
     /** A pasted text. */
     public record Text(long id, String text, Instant at, String agent) {}
 
-    /** Something known; {@code source} is case, captured, answer, output, device or left. */
-    public record Fact(String name, String value, String source, Instant at, String agent) {}
+    /** Something known, with what people call it; {@code source} is case, captured, answer, output, device or left. */
+    public record Fact(String name, String title, String value, String source, Instant at, String agent) {}
 
     /** A remark; {@code kind} is note, or step for what was done off the script. */
     public record Note(String text, String kind, Instant at, String agent) {}
@@ -132,8 +134,11 @@ public final class CaseViews {
      * Something owed.
      *
      * @param kind put-back, follow-up or debt
+     * @param after after what outcome it is owed: always, success or failure
+     * @param ifNotKnown what to do instead, since nobody knows what it was before; empty if that is known, or not said
      * @param due whether it is time: its fix has ended
-     * @param state open, done, no-longer-applies, kept or passed-to
+     * @param state open, for-now, done, no-longer-applies, kept or passed-to
+     * @param decidedBy who decided that it stays; null unless it is kept
      */
     public record PutBack(
             long id,
@@ -143,11 +148,13 @@ public final class CaseViews {
             @OrNull String item,
             String text,
             List<Piece> command,
-            boolean afterSuccess,
+            String after,
+            String ifNotKnown,
             boolean due,
             String state,
             @OrNull String passedTo,
-            @OrNull Instant dueAt) {}
+            @OrNull Instant dueAt,
+            @OrNull String decidedBy) {}
 
     /** Something owed that was passed to somebody, with its case. */
     public record Owed(
@@ -168,7 +175,8 @@ public final class CaseViews {
      * @param index its place in the runbook, from 0
      * @param how how to find it out; may be empty
      * @param run a read-only command, filled; empty if a person is asked
-     * @param capture what is read out of its output; empty if nothing
+     * @param wanted what is read out of its output; empty if nothing
+     * @param hangsOn the fixes that wait for the answer
      * @param answered whether the case knows it already, "they don't know" counting as known
      */
     public record Question(
@@ -180,13 +188,26 @@ public final class CaseViews {
             String how,
             List<Piece> run,
             List<Spoken> spoken,
-            String capture,
+            List<ReadViews.Wanted> wanted,
+            List<CaseViews.Hanging> hangsOn,
             boolean answered) {}
 
-    /** A piece of a command; {@code kind} is literal, filled, blank or refused. */
-    public record Piece(String kind, String text, String name, String note) {
-        static Piece of(CommandText.Piece p) {
-            return new Piece(p.kind().name().toLowerCase(java.util.Locale.ROOT), p.text(), p.name(), p.note());
+    /** A fix that hangs on a question, and when it applies, in words. */
+    public record Hanging(String fix, String title, String when) {}
+
+    /** A piece of a command; {@code kind} is literal, filled, blank or refused, {@code title} what people call the value. */
+    public record Piece(String kind, String text, String name, String title, String note) {
+        static Piece of(CommandText.Piece p, Titles titles) {
+            return of(p, titles, Hidden.NOTHING);
+        }
+
+        static Piece of(CommandText.Piece p, Titles titles, Hidden hidden) {
+            return new Piece(
+                    p.kind().name().toLowerCase(java.util.Locale.ROOT),
+                    p.kind() == CommandText.Kind.FILLED ? hidden.in(p.text()) : p.text(),
+                    p.name(),
+                    p.name().isEmpty() ? "" : titles.of(p.name()),
+                    p.note());
         }
     }
 
@@ -200,12 +221,13 @@ public final class CaseViews {
             String discouraged,
             String intro,
             List<String> sideEffects,
+            Sheets.Told told,
             List<NeedLine> needs,
             List<String> together,
             List<FilledStep> steps) {
 
-        /** The same for a place where nobody makes sure of the target: what destroys something shows no command. */
-        FilledFix withoutWhatDestroys() {
+        /** The same for a place where nobody makes sure of the target: what destroys shows its command only if its gate was opened since. */
+        FilledFix withoutWhatDestroys(Instant since) {
             return new FilledFix(
                     key,
                     title,
@@ -215,10 +237,14 @@ public final class CaseViews {
                     discouraged,
                     intro,
                     sideEffects,
+                    told,
                     needs,
                     together,
                     steps.stream()
-                            .map(s -> s.destroys().isEmpty() ? s : s.withoutCommands())
+                            .map(s -> s.destroys().isEmpty()
+                                            || s.opened() != null && s.opened().isAfter(since)
+                                    ? s
+                                    : s.withoutCommands())
                             .toList());
         }
     }
@@ -237,12 +263,14 @@ public final class CaseViews {
      * @param part the title of the fix that it is a part of; empty if it is the fix's own
      * @param runs the key of a fix that it would run and that cannot be opened here; else empty
      * @param applies yes, no, or depends while a fact is unknown
-     * @param when the condition as written; empty if it always applies
-     * @param each the list it is repeated for; empty if it is done once
+     * @param when the condition as people say it; empty if it always applies
+     * @param each what its list is called; empty if it is done once
      * @param items the list's items; empty while the list is unknown or if it is done once
      * @param onlyIf what must hold for going on; null if nothing
      * @param destroys what is lost; empty if nothing
-     * @param target how the right target is made sure of: compare, unknown or confirm; empty if nothing is destroyed
+     * @param target what its gate waits for: compare (what the caller reads out), unknown (the target was not read in this attempt), unnamed
+     *     (the document names none), or open; empty if nothing is destroyed
+     * @param opened when its gate was opened; null while it is shut
      */
     public record FilledStep(
             int index,
@@ -256,13 +284,15 @@ public final class CaseViews {
             List<String> items,
             List<Command> commands,
             List<String> expect,
-            List<String> captures,
+            List<ReadViews.Captured> captures,
+            @OrNull ReadViews.Choice choose,
             List<String> cautions,
             List<Prompt> answers,
             List<StepQuestion> asks,
             List<ToGet> gets,
             @OrNull Judged onlyIf,
             List<Judged> checks,
+            ReadViews.HeldBack must,
             List<String> putBacks,
             List<Later> followUps,
             List<Remark> notes,
@@ -272,7 +302,8 @@ public final class CaseViews {
             String nothingShows,
             String doneWhen,
             String destroys,
-            String target) {
+            String target,
+            @OrNull Instant opened) {
 
         FilledStep withoutCommands() {
             return new FilledStep(
@@ -288,12 +319,14 @@ public final class CaseViews {
                     List.of(),
                     expect,
                     captures,
+                    choose,
                     cautions,
                     answers,
                     asks,
                     gets,
                     onlyIf,
                     checks,
+                    must,
                     putBacks,
                     followUps,
                     notes,
@@ -303,7 +336,8 @@ public final class CaseViews {
                     nothingShows,
                     doneWhen,
                     destroys,
-                    target);
+                    target,
+                    opened);
         }
     }
 
@@ -339,10 +373,12 @@ public final class CaseViews {
      * A condition and how it stands: what is expected beside what was seen.
      *
      * @param state yes, no, or depends while something is unknown
-     * @param seen the values that it compares, as far as they are known, by name
+     * @param expected as people say it
+     * @param seen the values that it compares, as far as they are known, by what they are called
      * @param then what follows from it, or what to do otherwise; may be empty
+     * @param why where it does not hold, what was seen instead
      */
-    public record Judged(String expected, String state, Map<String, String> seen, String then) {}
+    public record Judged(String expected, String state, Map<String, String> seen, String then, String why) {}
 
     /** A clause for reading: its keyword and text. */
     public record Remark(String keyword, String text) {}

@@ -1,111 +1,245 @@
 package org.mendak.server.cases;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.Facts;
+import org.mendak.core.language.PlainWords;
 import org.mendak.core.language.Spelling;
 import org.mendak.core.language.Truth;
+import org.mendak.core.reading.How;
+import org.mendak.core.reading.Place;
+import org.mendak.core.reading.Reading;
+import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
-import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.WorkedStep;
 
-/** A fix's steps with a case's values in them: whether each applies, for which items, its commands filled, its checks judged. */
+/** A fix's steps with an attempt's values in them: whether each applies, for which items, its commands filled, its checks judged. */
 final class FilledSteps {
 
-    private FilledSteps() {}
+    /** Longer outputs are kept and read, but not drawn. */
+    private static final int DRAWN = 100_000;
+
+    private final WorkedAttempt w;
+    private final int index;
+    private final WorkedStep worked;
+    private final Fix.Step s;
+    private final Facts facts;
+    private final boolean spoken;
+    private final Hidden hidden;
+
+    private FilledSteps(WorkedAttempt w, int index, boolean spoken, Hidden hidden) {
+        this.hidden = hidden;
+        this.w = w;
+        this.index = index;
+        this.worked = w.steps().get(index);
+        this.s = worked.step();
+        this.facts = w.facts(index, null);
+        this.spoken = spoken;
+    }
 
     /**
      * A step as it is worked.
      *
-     * @param known what the case knows, the fix's own parameters handed in
      * @param spoken whether commands are read out over the phone
      */
-    static CaseViews.FilledStep of(int index, WorkedStep w, Map<String, String> known, boolean spoken) {
-        Fix.Step s = w.step();
-        Map<String, String> values = w.values(known);
-        Facts facts = new Facts(values);
-        List<String> items = FixValues.items(s, values);
+    private static CaseViews.FilledStep of(WorkedAttempt w, int index, boolean spoken, Hidden hidden) {
+        return new FilledSteps(w, index, spoken, hidden).filled();
+    }
+
+    private CaseViews.FilledStep filled() {
+        Gate gate = Gate.of(w, index).orElse(null);
+        boolean shut = gate != null && !gate.isOpen() || !w.mayBeDone(index);
         return new CaseViews.FilledStep(
                 index,
-                w.partTitle(),
+                worked.partTitle(),
                 s.part() == null ? "" : s.part().fix(),
-                s.title(),
-                s.prose(),
-                word(w.applies(known)),
-                w.when(),
-                s.each() == null ? "" : s.each().list(),
-                s.each() == null ? List.of() : items,
-                commands(w, items, values, spoken),
-                s.expect(),
-                s.captures().stream().map(x -> x.template().source()).toList(),
-                s.cautions(),
+                prose(s.title()),
+                prose(s.prose()),
+                word(w.applies(index)),
+                when(),
+                each(),
+                s.each() == null ? List.of() : hidden(w.items(index)),
+                shut ? List.of() : commands(),
+                s.expect().stream().map(this::prose).toList(),
+                captured(),
+                choice(),
+                s.cautions().stream().map(this::prose).toList(),
                 s.answers().stream()
-                        .map(a -> new CaseViews.Prompt(a.prompt(), a.answer(), a.why()))
+                        .map(a -> new CaseViews.Prompt(prose(a.prompt()), prose(a.answer()), prose(a.why())))
                         .toList(),
                 s.asks().stream()
-                        .map(a -> new CaseViews.StepQuestion(a.text(), a.sets(), a.choices(), values.get(a.sets())))
+                        .map(a -> new CaseViews.StepQuestion(
+                                prose(a.text()),
+                                a.sets(),
+                                a.choices(),
+                                facts.values().get(a.sets())))
                         .toList(),
-                s.gets().stream()
-                        .map(g -> new CaseViews.ToGet(
-                                g.name(),
-                                g.address(),
-                                g.origin(),
-                                g.size(),
-                                g.asOf() == null ? "" : g.asOf().toString(),
-                                g.when() == null
-                                        ? "yes"
-                                        : word(g.when().condition().evaluate(facts)),
-                                g.when() == null ? "" : g.when().text()))
-                        .toList(),
+                s.gets().stream().map(this::get).toList(),
                 s.onlyIf() == null
                         ? null
                         : judged(s.onlyIf().guard(), s.onlyIf().otherwise(), facts),
                 s.checks().stream()
                         .map(c -> judged(c.guard(), c.meaning(), facts))
                         .toList(),
-                s.putBacks().stream().map(Fix.PutBack::text).toList(),
+                new ReadViews.HeldBack(
+                        s.musts().stream()
+                                .map(c -> judged(c.guard(), c.meaning(), facts))
+                                .toList(),
+                        !w.mayBeDone(index),
+                        w.last(index, "went-on").map(AttemptStore.Step::note).orElse(null)),
+                s.putBacks().stream().map(p -> prose(p.text())).toList(),
                 s.followUps().stream()
-                        .map(u -> new CaseViews.Later(u.text(), u.who()))
+                        .map(u -> new CaseViews.Later(prose(u.text()), u.who()))
                         .toList(),
                 s.notes().stream()
-                        .map(n -> new CaseViews.Remark(n.keyword(), n.text()))
+                        .map(n -> new CaseViews.Remark(n.keyword(), prose(n.text())))
                         .toList(),
                 s.minutes(),
                 s.restartMinutes(),
                 s.waitMinutes(),
-                s.nothingShows(),
-                s.doneWhen(),
-                DestroyedTarget.of(w, values).map(DestroyedTarget::text).orElse(""),
-                DestroyedTarget.of(w, values).map(DestroyedTarget::state).orElse(""));
+                prose(s.nothingShows()),
+                prose(s.doneWhen()),
+                gate == null ? "" : gate.text(),
+                gate == null ? "" : gate.state(),
+                gate == null ? null : gate.opened());
     }
 
-    /** A repeated step has its commands once for every item; while its list is unknown, once with a blank. */
-    private static List<CaseViews.Command> commands(
-            WorkedStep w, List<String> items, Map<String, String> values, boolean spoken) {
-        Fix.Step s = w.step();
-        List<CaseViews.Command> commands = new ArrayList<>();
-        for (String item : items.isEmpty() ? List.of("") : items) {
-            Map<String, String> here = new HashMap<>(values);
-            if (s.each() != null) {
-                here.remove(s.each().item());
-                if (!item.isEmpty()) {
-                    here.put(s.each().item(), item);
-                }
+    private String prose(String text) {
+        return hidden.in(w.prose(text, index, null));
+    }
+
+    /** When the step applies, and the steps that run its part, the outermost first. */
+    private String when() {
+        List<String> all = new ArrayList<>();
+        for (WorkedStep x = worked; x != null; x = x.runBy()) {
+            if (x.step().when() != null) {
+                all.add(0, x.step().when().inWords(w.titles()));
             }
+        }
+        return String.join(" and ", all);
+    }
+
+    private String each() {
+        return s.each() == null
+                ? ""
+                : w.titles()
+                        .of(
+                                s.each().written().isEmpty()
+                                        ? s.each().list()
+                                        : s.each().item());
+    }
+
+    private CaseViews.ToGet get(Fix.Get g) {
+        return new CaseViews.ToGet(
+                g.name(),
+                g.address(),
+                g.origin(),
+                g.size(),
+                g.asOf() == null ? "" : g.asOf().toString(),
+                g.when() == null ? "yes" : word(g.when().condition().evaluate(facts)),
+                g.when() == null ? "" : g.when().inWords(w.titles()));
+    }
+
+    private List<ReadViews.Captured> captured() {
+        List<String> items = s.each() == null ? java.util.Collections.singletonList(null) : w.items(index);
+        List<ReadViews.Captured> all = new ArrayList<>();
+        for (String item : items) {
+            for (int c = 0; c < s.captures().size(); c++) {
+                all.add(captured(c, item));
+            }
+        }
+        return all;
+    }
+
+    private ReadViews.Captured captured(int clause, String item) {
+        Capture c = s.captures().get(clause);
+        Map<String, String> titles = c.titles();
+        List<ReadViews.Wanted> wanted = c.names().entrySet().stream()
+                .map(n -> new ReadViews.Wanted(
+                        n.getKey(), titles.get(n.getKey()), n.getValue().word()))
+                .toList();
+        Reading reading = w.values().reading(index, item, clause);
+        String output = w.output(index, item).map(AttemptStore.Step::output).orElse("");
+        boolean open = reading == null || reading.how() == How.SEVERAL;
+        boolean looks = !output.isEmpty() && (open || output.length() <= DRAWN);
+        List<Place> places = looks ? w.places(index, item, clause, output) : List.of();
+        return new ReadViews.Captured(
+                clause,
+                item == null ? "" : item,
+                reading == null ? "" : reading.how().word(),
+                c.every(),
+                c.before(),
+                wanted,
+                reading == null
+                        ? List.of()
+                        : reading.rows().stream().map(r -> row(r, wanted)).toList(),
+                open
+                        ? places.stream()
+                                .map(p -> new ReadViews.Shown(hidden.in(p.line()), row(p.values(), wanted)))
+                                .toList()
+                        : List.of(),
+                output.length() > DRAWN ? List.of() : marks(places, titles));
+    }
+
+    private List<String> hidden(List<String> values) {
+        return values.stream().map(hidden::in).toList();
+    }
+
+    private static List<ReadViews.Mark> marks(List<Place> places, Map<String, String> titles) {
+        return places.stream()
+                .flatMap(p -> p.spans().stream())
+                .map(x -> new ReadViews.Mark(x.from(), x.to(), titles.getOrDefault(x.name(), "")))
+                .toList();
+    }
+
+    private List<String> row(Map<String, String> values, List<ReadViews.Wanted> wanted) {
+        return hidden(
+                wanted.stream().map(n -> values.getOrDefault(n.name(), "")).toList());
+    }
+
+    private ReadViews.Choice choice() {
+        if (s.choose() == null) {
+            return null;
+        }
+        List<Map<String, String>> rows = w.values().choices(index);
+        Reading reading = w.values().reading(index, null, Reading.CHOICE);
+        List<String> titles = rows.isEmpty()
+                ? List.of()
+                : rows.get(0).keySet().stream().map(w.titles()::of).toList();
+        return new ReadViews.Choice(
+                s.choose().text(),
+                titles,
+                rows.stream().map(r -> hidden(List.copyOf(r.values()))).toList(),
+                reading == null || !reading.how().hasValue()
+                        ? List.of()
+                        : hidden(List.copyOf(reading.rows().get(0).values())),
+                reading == null ? "" : reading.how().word());
+    }
+
+    /** A repeated step has its commands once for every item, each with that item's values; while its list is unknown, once with a blank. */
+    private List<CaseViews.Command> commands() {
+        List<CaseViews.Command> commands = new ArrayList<>();
+        List<String> items = s.each() == null || w.items(index).isEmpty()
+                ? java.util.Collections.singletonList(null)
+                : w.items(index);
+        for (String item : items) {
+            Map<String, String> here = w.filling(index, item);
             for (Fix.Fence f : s.fences()) {
                 List<CommandText.Piece> pieces =
-                        CommandText.fill(f.language(), f.text(), w.declared(), here, w.paths());
+                        CommandText.fill(f.language(), f.text(), worked.declared(), here, worked.paths());
                 commands.add(new CaseViews.Command(
                         f.language(),
-                        item,
-                        pieces.stream().map(CaseViews.Piece::of).toList(),
-                        spoken ? spoken(pieces) : List.of()));
+                        item == null ? "" : item,
+                        pieces.stream()
+                                .map(p -> CaseViews.Piece.of(p, w.titles(), hidden))
+                                .toList(),
+                        spoken && pieces.stream().noneMatch(p -> hidden.hides(p.text())) ? spoken(pieces) : List.of()));
             }
         }
         return commands;
@@ -123,11 +257,21 @@ final class FilledSteps {
                 : List.of();
     }
 
-    private static CaseViews.Judged judged(Fix.Guard guard, String then, Facts facts) {
+    /** A condition as people say it, beside what was seen of what it compares. */
+    private CaseViews.Judged judged(Fix.Guard guard, String then, Facts known) {
         Condition condition = guard.condition();
-        Map<String, String> seen = new TreeMap<>();
-        condition.names().forEach(n -> facts.get(n).ifPresent(v -> seen.put(n, v)));
-        return new CaseViews.Judged(guard.text(), word(condition.evaluate(facts)), seen, then);
+        Map<String, String> seen = new LinkedHashMap<>();
+        condition
+                .names()
+                .forEach(n ->
+                        known.get(n).ifPresent(v -> seen.put(w.titles().of(n), hidden.in(CaseSentences.value(v)))));
+        Truth now = condition.evaluate(known);
+        return new CaseViews.Judged(
+                guard.inWords(w.titles()),
+                word(now),
+                seen,
+                prose(then),
+                now == Truth.NO ? hidden.in(PlainWords.whyNot(condition, known, w.titles())) : "");
     }
 
     private static String word(Truth truth) {
@@ -136,5 +280,13 @@ final class FilledSteps {
             case NO -> "no";
             case UNKNOWN -> "depends";
         };
+    }
+
+    /** All steps of a fix. */
+    static List<CaseViews.FilledStep> all(WorkedAttempt w, boolean spoken) {
+        Hidden hidden = Hidden.of(w);
+        return IntStream.range(0, w.steps().size())
+                .mapToObj(i -> of(w, i, spoken, hidden))
+                .toList();
     }
 }

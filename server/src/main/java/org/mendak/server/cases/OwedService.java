@@ -27,7 +27,8 @@ class OwedService {
     /** Who has no account and is told in words. */
     static final String REQUESTER = "requester";
 
-    private static final Set<String> STATES = Set.of("open", "done", "no-longer-applies", "kept", "passed-to");
+    private static final Set<String> STATES =
+            Set.of("open", "for-now", "done", "no-longer-applies", "kept", "passed-to");
     private static final LocalTime MORNING = LocalTime.of(8, 0);
     private static final int MOST = 200;
     /** For this long a handed-over case is asked about. */
@@ -91,7 +92,7 @@ class OwedService {
                 c.requester(),
                 p.kind(),
                 p.text(),
-                fixes.command(tx, c, a, p, reader.facts(tx, c).values()),
+                fixes.command(tx, c, a, p, reader.facts(tx, c).values(), Hidden.NOTHING),
                 p.dueAt(),
                 p.dueAt() != null && p.dueAt().isBefore(clock.instant()));
     }
@@ -101,9 +102,10 @@ class OwedService {
      *
      * @param to who it passes to; only with passed-to
      * @param dueAt when it is due then; tomorrow morning if null
+     * @param decidedBy who decided that it stays as it is; only with kept
      */
     @FromCaller
-    record Settled(String state, String to, Instant dueAt) {}
+    record Settled(String state, String to, Instant dueAt, String decidedBy) {}
 
     /**
      * Settles something owed. What was passed to somebody can be settled when its case has ended, too.
@@ -121,6 +123,11 @@ class OwedService {
         if (passed && (to == null || to.isBlank() || to.length() > 120)) {
             throw Refusal.invalid("Say who it passes to, in up to 120 characters.");
         }
+        boolean kept = state.equals("kept");
+        String decided = how.decidedBy() == null ? "" : how.decidedBy().strip();
+        if (kept && (decided.isEmpty() || decided.length() > 120)) {
+            throw Refusal.invalid("Say who decided that it stays, in up to 120 characters; nothing was stored.");
+        }
         return locks.alone(number, tx -> {
             CaseRow c = locks.locked(tx, number);
             AttemptStore.PutBack p = store.putBack(tx, number, id)
@@ -133,7 +140,7 @@ class OwedService {
                 versions.check(tx, caller, number, seen, Set.of(field), Map.of(field, p.state()));
             }
             Instant due = !passed ? null : how.dueAt() == null ? tomorrowMorning() : how.dueAt();
-            store.settle(tx, number, id, state, passed ? to.strip() : null, due);
+            store.settle(tx, number, id, state, passed ? to.strip() : null, due, kept ? decided : null);
             cases.touch(tx, number);
             versions.changed(tx, caller, number, Set.of(field));
             audit.write(tx, caller, p.kind(), String.valueOf(number), state);
@@ -144,7 +151,8 @@ class OwedService {
 
     /** Mending for good stays owed when a caller was only got going. */
     void debt(Tx tx, Caller caller, AttemptRow by) {
-        AttemptStore.PutBack debt = AttemptStore.PutBack.open(by, 0, "debt", null, "mend for good", "", "", false);
+        AttemptStore.PutBack debt =
+                AttemptStore.PutBack.open(by, 0, "debt", null, "mend for good", "", "", "always", "");
         store.oweAgain(
                 tx,
                 new AttemptStore.PutBack(
@@ -157,17 +165,19 @@ class OwedService {
                         debt.text(),
                         "",
                         "",
-                        false,
+                        "always",
+                        "",
                         "passed-to",
                         caller.name(),
-                        tomorrowMorning()),
+                        tomorrowMorning(),
+                        null),
                 clock.instant());
     }
 
     /** Refuses while something is open. */
     void refuseOpen(Tx tx, long number) {
         List<String> open = store.putBacks(tx, number).stream()
-                .filter(p -> p.state().equals("open"))
+                .filter(p -> p.state().equals("open") || p.state().equals("for-now"))
                 .map(AttemptStore.PutBack::text)
                 .toList();
         if (!open.isEmpty()) {

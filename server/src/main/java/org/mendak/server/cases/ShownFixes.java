@@ -60,6 +60,9 @@ class ShownFixes {
     private final Cache<String, Boolean> opened =
             Caffeine.newBuilder().maximumSize(MOST * 4L).expireAfterWrite(LIVES).build();
 
+    /** For how long the page at the device shows a command behind a gate that was opened. */
+    private static final Duration GATE_LIVES = Duration.ofMinutes(10);
+
     private static final String ALL = "";
 
     private final SecureRandom random = new SecureRandom();
@@ -130,7 +133,8 @@ class ShownFixes {
                     ? Optional.of(new Page(
                             reader.title(c.errorKey()),
                             c.device(),
-                            reader.filled(tx, s.number(), s.fix()).withoutWhatDestroys(),
+                            reader.filled(tx, s.number(), s.fix())
+                                    .withoutWhatDestroys(clock.instant().minus(GATE_LIVES)),
                             s.until()))
                     : Optional.empty();
         });

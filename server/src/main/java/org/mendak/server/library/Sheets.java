@@ -1,14 +1,16 @@
 package org.mendak.server.library;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.mendak.core.language.Titles;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Problem;
+import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.Vocabulary;
+import org.mendak.core.runbook.WithTitles;
 import org.mendak.server.platform.OrNull;
 
 /** Known errors and fixes as readers get them over HTTP. Prose is CommonMark. */
@@ -54,7 +56,13 @@ public final class Sheets {
 
     /** A question to ask, or with {@code run} a read-only look; {@code how} is how to find it out, may be empty. */
     public record QuestionLine(
-            String text, String sets, List<String> choices, double minutes, String run, String capture, String how) {}
+            String text,
+            String sets,
+            List<String> choices,
+            double minutes,
+            String run,
+            List<String> reads,
+            String how) {}
 
     /** A fix to try; {@code published} is false if agents cannot open it. */
     public record TryLine(
@@ -89,11 +97,31 @@ public final class Sheets {
             String discouraged,
             String intro,
             List<String> sideEffects,
+            Told told,
             List<StepLine> steps,
             List<String> usedBy,
             int revision) {}
 
-    /** A step; commands as written, with their placeholders; {@code runs} is the fix that it runs as a part, else empty. */
+    /** What is told of a fix before it is begun; what is false was not said. {@code affects} is empty for nobody else. */
+    public record Told(boolean reversible, boolean keepsData, boolean offline, String affects) {
+
+        /** What a fix's head says. */
+        public static Told of(Fix f) {
+            return new Told(
+                    f.traits().reversible(),
+                    f.traits().keepsData(),
+                    f.traits().offline(),
+                    f.traits().affects());
+        }
+    }
+
+    /**
+     * A step; where a value goes in a command its title stands.
+     *
+     * @param captures what is read, by what people call it
+     * @param withheld whether its command is left out: one that destroys is shown in a case alone, behind its gate
+     * @param runs the fix that it runs as a part, else empty
+     */
     public record StepLine(
             String title,
             String prose,
@@ -107,6 +135,7 @@ public final class Sheets {
             double restartMinutes,
             String doneWhen,
             String destroys,
+            boolean withheld,
             String runs) {}
 
     /** A command and its language. */
@@ -130,12 +159,19 @@ public final class Sheets {
 
     private static List<SignatureLine> signatures(KnownError e) {
         return e.signatures().stream()
-                .map(s -> new SignatureLine(s.kind().name().toLowerCase(Locale.ROOT), s.text()))
+                .map(s -> new SignatureLine(
+                        s.kind().name().toLowerCase(Locale.ROOT),
+                        s.template() == null ? s.text() : WithTitles.template(s.template(), Titles.NONE)))
                 .toList();
     }
 
     /** A known error for reading, with what the library says of its fixes now. */
     public static ErrorSheet sheet(KnownError e, Library library) {
+        List<Fix> fixes = Library.fixKeys(e).stream()
+                .map(library.fixes()::get)
+                .filter(java.util.Objects::nonNull)
+                .toList();
+        RunbookTitles titles = RunbookTitles.of(library.vocabulary(), e, fixes);
         return new ErrorSheet(
                 e.key(),
                 e.title(),
@@ -147,9 +183,9 @@ public final class Sheets {
                 e.samples().stream().map(KnownError.Sample::text).toList(),
                 e.confusions(),
                 e.questions().stream()
-                        .map(q -> question(q, library.vocabulary()))
+                        .map(q -> question(e, q, library.vocabulary(), titles))
                         .toList(),
-                e.tries().stream().map(t -> tryLine(t, library)).toList(),
+                e.tries().stream().map(t -> tryLine(e, t, library, titles)).toList(),
                 e.ruledOut().stream()
                         .map(r -> new RuledOutLine(r.fix(), r.title(), r.reason()))
                         .toList(),
@@ -159,33 +195,44 @@ public final class Sheets {
                 library.revisions().getOrDefault("error/" + e.key(), 0));
     }
 
-    private static QuestionLine question(KnownError.Question q, Vocabulary v) {
+    private static QuestionLine question(KnownError e, KnownError.Question q, Vocabulary v, Titles titles) {
         return new QuestionLine(
                 q.text(),
                 q.sets(),
                 q.choices(),
                 q.minutes(),
-                q.run(),
-                q.capture() == null ? "" : q.capture().source(),
+                WithTitles.text(q.run(), e.capturedNames(), Map.of(), titles),
+                q.capture() == null
+                        ? List.of()
+                        : List.copyOf(q.capture().titles().values()),
                 v.fact(q.sets()).map(Vocabulary.Fact::how).orElse(""));
     }
 
-    private static TryLine tryLine(KnownError.TryItem t, Library library) {
+    private static TryLine tryLine(KnownError e, KnownError.TryItem t, Library library, Titles titles) {
         Fix f = library.fixes().get(t.fix());
         boolean there = f != null;
         return new TryLine(
                 t.fix(),
                 there ? f.title() : t.title(),
-                t.whenText(),
+                t.guard() == null ? "" : t.guard().inWords(titles),
                 t.after(),
                 t.together(),
                 t.lastResort(),
-                new TreeMap<>(t.with()),
+                with(e, t, titles),
                 there,
                 there ? f.minutes() : 0,
                 there ? risk(f) : "safe",
                 there && f.workaround(),
                 there ? needs(f, library.vocabulary()) : List.of());
+    }
+
+    /** What is handed in, by what people call it. */
+    private static Map<String, String> with(KnownError e, KnownError.TryItem t, Titles titles) {
+        Map<String, String> with = new TreeMap<>();
+        t.with()
+                .forEach((name, value) ->
+                        with.put(titles.of(name), WithTitles.text(value, e.capturedNames(), Map.of(), titles)));
+        return with;
     }
 
     private static String risk(Fix f) {
@@ -200,7 +247,17 @@ public final class Sheets {
 
     static FixSheet sheet(Fix f, Library library) {
         Map<String, String> parameters = new TreeMap<>();
-        f.parameters().forEach((name, type) -> parameters.put(name, type.word()));
+        f.parameters().forEach((name, type) -> parameters.put(Titles.inWords(name), type.word()));
+        List<Fix> parts = f.steps().stream()
+                .filter(s -> s.part() != null)
+                .map(s -> library.fixes().get(s.part().fix()))
+                .filter(java.util.Objects::nonNull)
+                .toList();
+        RunbookTitles titles = RunbookTitles.of(
+                library.vocabulary(),
+                null,
+                java.util.stream.Stream.concat(java.util.stream.Stream.of(f), parts.stream())
+                        .toList());
         List<String> usedBy = library.errors().values().stream()
                 .filter(e -> Library.fixKeys(e).contains(f.key()))
                 .map(KnownError::key)
@@ -217,79 +274,9 @@ public final class Sheets {
                 f.discouraged(),
                 f.intro(),
                 f.sideEffects(),
-                f.steps().stream().map(Sheets::step).toList(),
+                Told.of(f),
+                f.steps().stream().map(s -> StepLines.of(f, s, titles)).toList(),
                 usedBy,
                 library.revisions().getOrDefault("fix/" + f.key(), 0));
-    }
-
-    private static StepLine step(Fix.Step s) {
-        return new StepLine(
-                s.title(),
-                s.prose(),
-                s.fences().stream()
-                        .map(x -> new FenceLine(x.language(), x.text()))
-                        .toList(),
-                s.expect(),
-                s.captures().stream().map(c -> c.template().source()).toList(),
-                s.cautions(),
-                s.putBacks().stream()
-                        .map(p -> new NoteLine(p.text(), p.command()))
-                        .toList(),
-                notes(s),
-                s.minutes(),
-                s.restartMinutes(),
-                s.doneWhen(),
-                s.destroys(),
-                s.part() == null ? "" : s.part().fix());
-    }
-
-    /** What stands beside a step, as it is read: when and how often it is done, what is checked and answered, then the rest. */
-    private static List<NoteLine> notes(Fix.Step s) {
-        List<NoteLine> notes = new ArrayList<>();
-        if (s.when() != null) {
-            notes.add(new NoteLine("When", code(s.when().text())));
-        }
-        if (s.each() != null) {
-            notes.add(new NoteLine(
-                    "For each", code(s.each().item()) + " in " + code(s.each().list())));
-        }
-        if (s.onlyIf() != null) {
-            String otherwise = s.onlyIf().otherwise();
-            String text = code(s.onlyIf().guard().text());
-            notes.add(new NoteLine("Only if", otherwise.isEmpty() ? text : text + "; otherwise " + otherwise));
-        }
-        if (s.part() != null && !s.part().with().isEmpty()) {
-            s.part().with().forEach((name, value) -> notes.add(new NoteLine("With", code(name + " = " + value))));
-        }
-        s.gets().forEach(g -> notes.add(new NoteLine("Get", get(g))));
-        s.asks().forEach(a -> notes.add(new NoteLine("Ask", a.text() + " (" + String.join(", ", a.choices()) + ")")));
-        s.answers()
-                .forEach(a -> notes.add(new NoteLine(
-                        "Answer",
-                        code(a.prompt()) + " with " + code(a.answer())
-                                + (a.why().isEmpty() ? "" : "; " + a.why()))));
-        if (!s.nothingShows().isEmpty()) {
-            notes.add(new NoteLine("Nothing shows", s.nothingShows()));
-        }
-        s.checks()
-                .forEach(c -> notes.add(new NoteLine(
-                        "Check", code(c.guard().text()) + (c.meaning().isEmpty() ? "" : "; " + c.meaning()))));
-        s.notes().forEach(n -> notes.add(new NoteLine(n.keyword(), n.text())));
-        s.followUps()
-                .forEach(u ->
-                        notes.add(new NoteLine("Follow up", u.text() + (u.who().isEmpty() ? "" : "; by " + u.who()))));
-        return notes;
-    }
-
-    private static String get(Fix.Get g) {
-        return g.name() + ", " + code(g.address())
-                + (g.origin().isEmpty() ? "" : ", from " + g.origin())
-                + (g.size().isEmpty() ? "" : ", " + g.size())
-                + (g.asOf() == null ? "" : ", as of " + g.asOf())
-                + (g.when() == null ? "" : ", when " + code(g.when().text()));
-    }
-
-    private static String code(String text) {
-        return "`" + text + "`";
     }
 }

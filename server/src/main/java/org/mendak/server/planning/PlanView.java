@@ -27,6 +27,8 @@ record PlanView(
      *
      * @param kind fix or question
      * @param key the fix's key; of a question the fact that it sets
+     * @param minutes what it takes if it is done, multiplied by no chance
+     * @param applies of a fix, how likely it applies at all, in [0,1]
      * @param saves of a question asked before everything, the expected minutes that it saves; else null
      */
     record Step(
@@ -38,6 +40,7 @@ record PlanView(
             Double low,
             Double high,
             double minutes,
+            Double applies,
             Double solvedByHere,
             Double elapsedByHere,
             Integer tried,
@@ -93,6 +96,7 @@ record PlanView(
                 i.low(),
                 i.high(),
                 i.minutes(),
+                i.applies(),
                 i.solvedByHere(),
                 i.elapsedByHere(),
                 i.tried(),
@@ -113,6 +117,7 @@ record PlanView(
                 null,
                 null,
                 q.minutes(),
+                null,
                 null,
                 null,
                 null,

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.server.cases.Desk;
 import org.openqa.selenium.Keys;
 import tools.jackson.databind.JsonNode;
 
@@ -16,6 +17,8 @@ class WorkspaceInBrowserTest extends InBrowser {
 
     /** What docs/measurements.md says; a whole case must not need more. */
     private static final int KEYS = 20;
+    /** Eight steps with five items of a list, each with a value of its own, and a gate. */
+    private static final int LIST_KEYS = 56;
 
     private int keys;
 
@@ -74,7 +77,7 @@ class WorkspaceInBrowserTest extends InBrowser {
         paste("missing: rosterview.wbl, crew.wbl; tide.wbl");
         chrome.see(".inline-ask");
         tap("1");
-        chrome.see(".step.current", "missing_parts is");
+        chrome.see(".step.current", "missing parts: rosterview.wbl");
         tap("f");
         for (String item : List.of("rosterview.wbl", "crew.wbl", "tide.wbl")) {
             chrome.see(".step.current .filled", item);
@@ -103,6 +106,85 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.assertConsoleIsClean();
     }
 
+    /** A look decides, five items have a value each, a row is chosen, and what destroys waits behind its gate; by keys alone. */
+    @Test
+    void aCaseWithAListAndAGateIsWorkedByKeysAlone() {
+        for (String doc : List.of("fixes/load-fetcher", "fixes/write-pack-disk", "errors/packs-not-written")) {
+            api.publish(doc, Desk.text(doc));
+        }
+        chrome.signIn("agent");
+        keys = 0;
+        paste("TW-8801 Pack north pier.pack not written to disk 7");
+        chrome.see(".candidates, .right", "Board packs are not written");
+        tap("1");
+        chrome.see(".question-card", "Which modules are loaded?");
+        paste("stager 3.1\nfetcher 1.4");
+        chrome.see(".step.current", "See which packs are held");
+        tap("a");
+        chrome.see(".needs .tick-off");
+        tap("c");
+        paste(
+                "Pack     Holder\n----     ------\ntides    shelf\nmoon     board-2\nnorth    shelf\nsouth    board-1\nsound    shelf");
+        output();
+        chrome.see(".reading", "tides");
+        tap("f");
+        for (String pack : List.of("tides", "moon", "north", "south", "sound")) {
+            chrome.see(".output textarea[aria-label='paste what it printed for " + pack + "']");
+            tap("c");
+            paste("seal S-" + pack.toUpperCase(java.util.Locale.ROOT) + "-1");
+            output();
+            chrome.see(".reading", "S-" + pack.toUpperCase(java.util.Locale.ROOT));
+            tap("f");
+        }
+        chrome.see(".step.current", "Set each pack free");
+        for (String pack : List.of("tides", "moon", "north", "south", "sound")) {
+            tap("c");
+            String command =
+                    "packctl free --pack " + pack + " --seal S-" + pack.toUpperCase(java.util.Locale.ROOT) + "-1";
+            chrome.await(pack, () -> chrome.clipboard().equals(command) ? true : null);
+            tap("f");
+        }
+        chrome.see(".step.current", "Look at the disks");
+        tap("c");
+        paste("Disk 7 64 GB NORTH PIER\nDisk 3 500 GB SPARE");
+        output();
+        chrome.see(".reading", "SPARE");
+        tap("f");
+        chrome.see(".reading-open", "the one whose label hangs on the cable");
+        tap("2");
+        chrome.see(".reading", "chosen");
+        tap("f");
+        chrome.see(".step.current .filled", "3");
+        tap("c");
+        paste("room 12 GB");
+        output();
+        chrome.see(".reading", "12 GB");
+        tap("f");
+        chrome.see(".step.current", "Note how it was mounted");
+        tap("0");
+        chrome.see(".reading", "not known");
+        tap("f");
+        chrome.see(".destroying", "all data on disk");
+        assertThat(chrome.texts(".step.current .command")).isEmpty();
+        tap("y");
+        chrome.see(".destroying", "The data was said to be safe");
+        chrome.find(".destroying input.mono").sendKeys("3" + Keys.ENTER);
+        keys += 2;
+        chrome.see(".step.current .command", "packctl write --disk 3 --yes");
+        tap("c");
+        tap("f");
+        tap("w");
+        chrome.see(".closing", "It worked.");
+        assertThat(keys).isEqualTo(LIST_KEYS);
+        chrome.assertConsoleIsClean();
+    }
+
+    /** Pasted beside a text box: it is the output of the step. */
+    private void output() {
+        chrome.see(".inline-ask");
+        tap("1");
+    }
+
     @Test
     void aCommandIsReadOutPieceByPieceAndReadBack() {
         long n = open(PartsMissing.TEXT, PartsMissing.ERROR, Map.of("reached", "phone"));
@@ -118,6 +200,9 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.see(".say-it", "all of it was read back");
         chrome.press(Keys.ESCAPE);
         chrome.gone(".say-it");
+        // nobody knows what it showed: that is said before the step is done
+        chrome.press("0");
+        chrome.see(".reading", "not known");
         chrome.press("f");
         chrome.await(
                 "what was heard",
@@ -131,12 +216,15 @@ class WorkspaceInBrowserTest extends InBrowser {
         long a = begin(n, "reimage-till");
         entry(n, a, "o", Map.of("step", 0, "what", "output", "output", "this is TIL-0704"));
         entry(n, a, "d0", Map.of("step", 0, "what", "done"));
+        entry(n, a, "p", Map.of("step", 1, "what", "output", "output", "pushed 217, left 0"));
         entry(n, a, "d1", Map.of("step", 1, "what", "done"));
         chrome.signIn("agent");
         chrome.go("/case/" + n);
         chrome.see(".destroying", "Destroys data");
         assertThat(chrome.texts(".step.current .command")).isEmpty();
-        chrome.click(".destroying .ant-checkbox-wrapper");
+        assertThat(chrome.texts("main").toString()).doesNotContain("TIL-0704");
+        chrome.press("y");
+        chrome.see(".destroying", "The data was said to be safe");
         chrome.find(".destroying input.mono").sendKeys("til 0407" + Keys.ENTER);
         chrome.see(".ant-message", "differs from the captured one at character 5");
         assertThat(chrome.texts(".step.current .command")).isEmpty();
@@ -196,14 +284,24 @@ class WorkspaceInBrowserTest extends InBrowser {
         try (Chrome other = another()) {
             other.signIn("author");
             other.go("/case/" + n);
-            other.see(".step.current", "Make the new area");
+            other.see(".step.current", "See which disks it has");
             chrome.signIn("agent");
             chrome.go("/case/" + n);
             chrome.see(".notice", "take it");
             chrome.press("l");
-            chrome.see(".step.current", "Make the new area");
+            chrome.see(".step.current", "See which disks it has");
             other.see(".notice", "Runa Holm works on it");
             // no reload: it is heard of over the live stream
+            chrome.paste("disk sda 64 GB SYSTEM TILL\ndisk sdb 500 GB DATA NORRHOLM");
+            chrome.press("1");
+            chrome.see(".reading", "sdb");
+            chrome.press("f");
+            other.see(".step.current", "Choose the data disk");
+            other.see(".reading-open", "sdb");
+            other.press("2");
+            other.see(".reading", "chosen");
+            other.press("f");
+            chrome.see(".step.current .filled", "sdb");
             chrome.press("f");
             other.see(".step.current", "Point the helper to it");
             other.press("f");
@@ -275,7 +373,7 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.see(".excluded", "Not for this case: 1 fix");
         chrome.press("p");
         chrome.see(".order-line", "Getting them going is enough");
-        chrome.see(".notice", "Back in: Open rosters in the browser meanwhile");
+        chrome.see(".notice", "Open rosters in the browser meanwhile may help after all");
         chrome.see(".open-fix h2", "Open rosters in the browser meanwhile");
         chrome.press("w");
         chrome.see(".closing", "worked around");

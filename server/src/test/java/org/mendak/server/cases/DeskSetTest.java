@@ -25,7 +25,7 @@ class DeskSetTest extends OnTestDesk {
                         .path("questions"))
                 .hasSize(8);
         assertThat(d.order()).containsExactly("restart-scanner", "dry-contacts", "change-cradle");
-        assertThat(d.planned("dry-contacts").path("reasons").toString()).contains("depends on rain");
+        assertThat(d.planned("dry-contacts").path("reasons").toString()).contains("only if ");
         // each question that a fix hangs on stands directly before the first such fix
         assertThat(Desk.keys(d.plan().path("ordered")))
                 .containsExactly(
@@ -49,12 +49,13 @@ class DeskSetTest extends OnTestDesk {
                 "seal_whole",
                 "dont-know");
         assertThat(d.order()).containsExactly("dry-contacts", "change-cradle");
-        assertThat(d.excluded("restart-scanner")).contains("not so here: restarts in 0, 1");
+        assertThat(d.excluded("restart-scanner")).contains("not so here: ").doesNotContain("restarts in");
         d.know("hums", "yes");
-        assertThat(d.excluded("dry-contacts")).contains("rain = dont-know and hums = no");
+        assertThat(d.excluded("dry-contacts")).contains("not so here: ").doesNotContain("=", "dont-know");
         d.know("hums", "no", "cradle_lamp", "dont-know", "other_starts", "yes");
         assertThat(d.order()).containsExactly("dry-contacts");
-        assertThat(d.excluded("change-cradle")).contains("cradle_lamp = no or other_starts = no");
+        assertThat(d.excluded("change-cradle"))
+                .contains("not so here: the cradle lamp is not no and the other starts is yes");
 
         d.start("dry-contacts").done(0);
         assertThat(d.step(2).path("applies").asString()).isEqualTo("depends");
@@ -109,8 +110,7 @@ class DeskSetTest extends OnTestDesk {
 
         // due only after success, with a value that is known only then
         d.printed(3, "set up as SU-77").done(3);
-        assertThat(d.see().path("putBacks").path(1).path("afterSuccess").asBoolean())
-                .isTrue();
+        assertThat(d.see().path("putBacks").path(1).path("after").asString()).isEqualTo("success");
         d.outcome("no-change");
         assertThat(d.see().path("putBacks").path(1).path("state").asString()).isEqualTo("no-longer-applies");
         d.outcome("worked");
@@ -155,7 +155,8 @@ class DeskSetTest extends OnTestDesk {
         d.outcome("worked");
         d.see()
                 .path("putBacks")
-                .forEach(p -> d.settle(p, Map.of("state", "kept")).expect(200));
+                .forEach(p -> d.settle(p, Map.of("state", "kept", "decidedBy", "the harbour office"))
+                        .expect(200));
         d.close("solved").expect(200);
         Desk hand = Desk.open(api, "parts-gone", "Board part clock.wbl not found", Map.of());
         hand.know("access", "at-device").start("bring-parts");
@@ -225,12 +226,14 @@ class DeskSetTest extends OnTestDesk {
         d.patch(Map.of("reached", "remote"));
         assertThat(d.step(0).path("commands").path(0).path("spoken").isEmpty()).isTrue();
         d.patch(Map.of("reached", "phone"));
-        d.enter(0, "done", Map.of("heard", "tillctl guard set off")).expect(200);
+        d.printed(0, "guard on")
+                .enter(0, "done", Map.of("heard", "tillctl guard set off"))
+                .expect(200);
         assertThat(d.see()
                         .path("attempts")
                         .path(0)
                         .path("steps")
-                        .path(0)
+                        .path(1)
                         .path("heard")
                         .asString())
                 .isEqualTo("tillctl guard set off");
@@ -294,7 +297,8 @@ class DeskSetTest extends OnTestDesk {
         Desk d = Desk.open(api, "till-store-damaged", "PD-9001 Store on SL-0042 damaged", Map.of());
         d.start("write-store");
         assertThat(d.step(1).path("target").asString()).isEqualTo("unknown");
-        d.enter(1, "confirmed", Map.of("safe", true, "heard", "SL-0042")).refused(422, "was not read yet");
+        d.enter(1, "confirmed", Map.of("safe", true, "heard", "SL-0042")).refused(422, "was not read from the device");
+        assertThat(d.step(1).path("commands").isEmpty()).isTrue();
         d.printed(0, "store disk SL-0042\nspare disk SL-0024").done(0);
         assertThat(d.step(1).path("target").asString()).isEqualTo("compare");
         assertThat(d.step(1).path("destroys").asString()).isEqualTo("all data on disk …");
@@ -388,7 +392,7 @@ class DeskSetTest extends OnTestDesk {
         assertThat(q.path("answered").asBoolean()).isFalse();
         assertThat(Desk.command(q.path("run"))).isEqualTo("boardctl parts --compare");
         assertThat(q.path("spoken").path(0).path("text").asString()).isEqualTo("boardctl");
-        d.post("/questions/0", Map.of("text", "no such panel")).refused(422, "have {have:list} of {want:list}");
+        d.post("/questions/0", Map.of("text", "no such panel")).refused(422, "The have, want was not found in it");
         d.post("/questions/7", Map.of("text", "x")).refused(404, "no question 7");
         d.post("/questions/0", Map.of("text", "have clock.wbl, wind.wbl of clock.wbl, wind.wbl, tide.wbl"))
                 .expect(200);

@@ -112,7 +112,7 @@ class StepClausesTest extends OnDesk {
         assertThat(step(number, 0).path("applies").asString()).isEqualTo("no");
         api.post("/api/cases/" + number + "/facts", Map.of("way", "there")).expect(200);
         assertThat(step(number, 0).path("applies").asString()).isEqualTo("yes");
-        assertThat(step(number, 0).path("when").asString()).isEqualTo("way = there");
+        assertThat(step(number, 0).path("when").asString()).isEqualTo("the way is there");
     }
 
     @Test
@@ -144,11 +144,24 @@ class StepClausesTest extends OnDesk {
         assertThat(step(number, 1).path("onlyIf").path("state").asString()).isEqualTo("depends");
         printed(number, begin(number), "gone: rota.wbl");
         assertThat(step(number, 1).path("onlyIf").path("state").asString()).isEqualTo("yes");
-        api.post("/api/cases/" + number + "/facts", Map.of("gone", ";")).expect(200);
+        // looked for, and not there: a list of nothing
+        api.post(
+                        "/api/cases/" + number + "/attempts/" + begin(number) + "/steps",
+                        Map.of(
+                                "clientId",
+                                "none",
+                                "step",
+                                1,
+                                "what",
+                                "value",
+                                "read",
+                                Map.of("clause", 0, "none", "not-there")))
+                .expect(200);
         JsonNode onlyIf = step(number, 1).path("onlyIf");
         assertThat(onlyIf.path("state").asString()).isEqualTo("no");
         assertThat(onlyIf.path("then").asString()).isEqualTo("nothing to do");
-        assertThat(onlyIf.path("expected").asString()).isEqualTo("count(gone) > 0");
+        assertThat(onlyIf.path("expected").asString()).isEqualTo("at least one of the gone is listed");
+        assertThat(onlyIf.path("why").asString()).isEqualTo("none of the gone is listed");
     }
 
     @Test
@@ -165,8 +178,9 @@ class StepClausesTest extends OnDesk {
     void theSheetOfAFixReadsLikeItsDocument() {
         String sheet = api.get("/api/fixes/bring-parts").expect(200).text();
         assertThat(sheet)
-                .contains("`way = there`")
-                .contains("`one` in `gone`")
+                .contains("the way is there")
+                .contains("\"For each\",\"text\":\"gone\"")
+                .doesNotContain("way = there", "{one}", "{gone")
                 .contains("otherwise nothing to do")
                 .contains("`Overwrite? [y/N]` with `y`");
     }

@@ -95,7 +95,7 @@ class DbTest extends OnDesk {
             23513 | insert into document (kind, doc_key, title, status, latest, published) values ('fix', 'p', '', 'published', 1, 2)
             23513 | insert into person (login, name, role, password_hash, created_at) values ('x', 'x', 'king', '', NOW)
             23513 | insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', NOW, 'R')
-            23513 | insert into put_back (number, attempt_id, step, text, command, fence, after_success, state, at) values (1, 1, 0, 't', '', 'sh', false, 'eaten', NOW)
+            23513 | insert into put_back (number, attempt_id, step, text, command, fence, due_after, state, at) values (1, 1, 0, 't', '', 'sh', 'always', 'eaten', NOW)
             """)
     void theSchemaRefusesWhatCannotBe(String state, String sql) {
         String dated = sql.replace("NOW", "timestamp with time zone '2026-03-01 08:00:00+00'");

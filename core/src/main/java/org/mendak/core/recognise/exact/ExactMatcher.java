@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Template;
+import org.mendak.core.language.ValueEnds;
 import org.mendak.core.language.ValueType;
 import org.mendak.core.recognise.words.PreparedText;
 

@@ -1,4 +1,4 @@
-package org.mendak.core.recognise.exact;
+package org.mendak.core.language;
 
 /** Where a value with blanks in it begins and ends in a raw text: at its quotation marks, at brackets in pairs, and where prose goes on. */
 public final class ValueEnds {
@@ -29,7 +29,7 @@ public final class ValueEnds {
     }
 
     /** Where the mark stands that closes the one before a place, on the same line; -1 if no mark stands there or none closes it. */
-    static int closing(String raw, int place) {
+    public static int closing(String raw, int place) {
         int mark = place == 0 ? -1 : MARKS.indexOf(raw.charAt(place - 1));
         if (mark < 0) {
             return -1;
@@ -40,7 +40,7 @@ public final class ValueEnds {
     }
 
     /** Where the mark stands that opened what the mark at a place closes, on the same line; -1 if there is none. */
-    static int opening(String raw, int place) {
+    public static int opening(String raw, int place) {
         int mark = place >= raw.length() ? -1 : OTHER_MARKS.indexOf(raw.charAt(place));
         if (mark < 0) {
             return -1;
@@ -51,7 +51,7 @@ public final class ValueEnds {
     }
 
     /** Whether prose goes on behind a blank that follows this place: behind a sign, or in brackets at the line's end. */
-    static boolean proseFollows(String raw, int place, int next) {
+    public static boolean proseFollows(String raw, int place, int next) {
         char before = raw.charAt(place);
         char after = raw.charAt(next);
         if (before == ',' || before == ';' || before == ':' || before == '.' && Character.isUpperCase(after)) {
@@ -80,7 +80,7 @@ public final class ValueEnds {
      * Where a path begins in the part of a line: the first drive, share, root or home folder that stands at a blank or a mark; -1 if
      * there is none.
      */
-    static int pathStart(String raw, int from, int to) {
+    public static int pathStart(String raw, int from, int to) {
         for (int i = from; i < to; i++) {
             boolean apart =
                     i == from || Character.isWhitespace(raw.charAt(i - 1)) || MARKS.indexOf(raw.charAt(i - 1)) >= 0;
