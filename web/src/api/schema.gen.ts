@@ -1267,6 +1267,7 @@ export interface components {
       limitation?: null | string;
       note?: null | string;
       outcome?: null | string;
+      retest?: string[] | null;
     };
     CaseExchangeImported: {
       /** Format: int32 */
@@ -2382,6 +2383,8 @@ export interface components {
       workaround: boolean;
     };
     VerifyLine: {
+      decides: boolean;
+      limitation: string;
       otherwise: string;
       required: string;
       text: string;

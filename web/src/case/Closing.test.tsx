@@ -1,8 +1,7 @@
 import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import type { Attempt, Case, PutBack } from "../api";
-import { click, key, render, server } from "../testing/render";
-import { words } from "../words";
+import { key, render, server } from "../testing/render";
 import { Closing } from "./Closing";
 import { useCaseActs } from "./useCaseActs";
 
@@ -55,6 +54,7 @@ test("where it worked one key ends the case", async () => {
         believedFix: null,
         cause: null,
         duplicateOf: null,
+        retest: null,
       },
     },
   ]);
@@ -109,23 +109,36 @@ test("a duplicate names the case that it repeats", async () => {
   expect(screen.queryByPlaceholderText("The case that it repeats")).not.toBeNull();
 });
 
-test("how to verify stands before the ending, and what does not hold becomes the limitation", async () => {
-  const verify = [
-    { text: "Run the update again.", required: "it ends", otherwise: "" },
-    {
-      text: "Print a ticket.",
-      required: "",
-      otherwise: 'solved with a limitation, "prints after a restart"',
-    },
-  ];
-  server({});
-  function WithVerify() {
-    return <Closing c={opened({})} verify={verify} workaround={false} acts={useCaseActs(7)} />;
-  }
-  const place = await render(<WithVerify />);
-  expect(place.textContent).toContain("must show: it ends");
-  await click(screen.getByRole("button", { name: words.case.verifyNot }));
-  expect(screen.getByPlaceholderText<HTMLInputElement>("What does not work yet").value).toBe(
-    "prints after a restart",
-  );
+const verify = [
+  { text: "Run the update.", required: "no message", otherwise: "", decides: true, limitation: "" },
+  {
+    text: "Print a ticket.",
+    required: "",
+    otherwise: 'solved with a limitation, "prints only after a restart"',
+    decides: false,
+    limitation: "prints only after a restart",
+  },
+];
+function Retested() {
+  return <Closing c={opened({})} verify={verify} workaround={false} acts={useCaseActs(7)} />;
+}
+
+test("a retest is answered item by item; what does not hold and decides nothing is the limitation", async () => {
+  const calls = server({ "POST /api/cases/7/close": opened({}) });
+  const place = await render(<Retested />);
+  expect(place.textContent).toContain("must show: no message");
+  await key("v");
+  await key("y");
+  await key("n");
+  expect(place.textContent).toContain("Solved with a limitation: prints only after a restart");
+  await key("e");
+  expect(calls.at(-1)?.body).toMatchObject({ outcome: "solved", retest: ["holds", "does-not"] });
+});
+
+test("what decides and does not hold takes the success back", async () => {
+  const calls = server({ "PATCH /api/cases/7/attempts/1": opened({}) });
+  await render(<Retested />);
+  await key("v");
+  await key("n");
+  expect(calls.at(-1)).toMatchObject({ method: "PATCH", body: { outcome: "no-change" } });
 });

@@ -4,6 +4,7 @@ import type { Case, ErrorSheet } from "../api";
 import { KEY_LEVEL, KeyButton, useKeys, useKept } from "../look";
 import { words } from "../words";
 import { believable, isMended } from "./caseState";
+import { type Answered, Retest } from "./Retest";
 import type { CaseActs } from "./useCaseActs";
 
 const ENDINGS = ["solved", "worked-around", "handed-over", "withdrawn", "duplicate"] as const;
@@ -27,6 +28,7 @@ export function Closing({
   const mended = isMended(c);
   const [note, setNote] = useKept(`closing-note.${c.number}`, "");
   const [limitation, setLimitation] = useKept(`limitation.${c.number}`, "");
+  const [retest, setRetest] = useState<Answered[] | null>(null);
   const [aroundAsked, setAroundAsked] = useState(false);
   const [repeats, setRepeats] = useState<number | null>(null);
   const [repeatsAsked, setRepeatsAsked] = useState(false);
@@ -36,6 +38,14 @@ export function Closing({
   const done = believable(c);
   const [believed, setBelieved] = useState(done.at(-1)?.fix);
 
+  const limited = verify.filter((_, i) => retest?.[i] === "does-not").map((v) => v.limitation);
+  /** What decides and does not hold takes the success back: the error is not gone. */
+  const answer = (state: Answered) => {
+    const item = verify[retest?.length ?? 0];
+    const last = done.at(-1);
+    if (item?.decides && state === "does-not" && last) void acts.record(last.id, "no-change");
+    else setRetest([...(retest ?? []), state]);
+  };
   const end = async (how: string) => {
     if (how === "worked-around" && limitation.trim() === "") {
       setAroundAsked(true);
@@ -52,6 +62,7 @@ export function Closing({
       believedFix: mended && done.length > 1 ? (believed ?? null) : null,
       cause: cause.trim() !== "" && cause !== c.cause ? cause : null,
       duplicateOf: how === "duplicate" ? repeats : null,
+      retest: mended ? retest : null,
     };
     if (await acts.close(ending)) {
       setNote("");
@@ -120,27 +131,9 @@ export function Closing({
         onChange={(e) => setNote(e.target.value)}
       />
       {mended && verify.length > 0 && (
-        <ul className="verify-list">
-          {verify.map((v) => (
-            <li key={v.text}>
-              {v.text} {v.required && <span className="soft">{words.case.mustShow(v.required)}</span>}
-              {v.otherwise && (
-                <button
-                  type="button"
-                  className="plain"
-                  title={v.otherwise}
-                  onClick={() => {
-                    setLimitation(v.otherwise.replace(/^[^"]*"([^"]*)".*$/, "$1"));
-                    setAroundAsked(true);
-                  }}
-                >
-                  {words.case.verifyNot}
-                </button>
-              )}
-            </li>
-          ))}
-        </ul>
+        <Retest verify={verify} answers={retest} onAsk={() => setRetest([])} onAnswer={answer} />
       )}
+      {limited.length > 0 && <p>{words.case.retest.limitation(limited.join("; "))}</p>}
       <label className="cause-line soft">
         {words.case.cause}
         <Input

@@ -411,7 +411,7 @@ test("a step is done only once what it reads is seen, picked by a digit, typed, 
   expect(read()).toMatchObject({ what: "value", read: { clause: 0, none: "not-there" } });
   await key("0");
   expect(read()).toMatchObject({ what: "value", read: { clause: 0, none: "not-known" } });
-  await key("h");
+  await key("Enter");
   await typeIn(screen.getByLabelText("room on the disk, as the caller says it"), "9 GB{Enter}");
   expect(read()).toMatchObject({ what: "value", read: { clause: 0, values: { room: "9 GB" } } });
 });
@@ -516,4 +516,25 @@ test("a note about a step is kept with the step", async () => {
     step: 0,
     note: "took two tries",
   });
+});
+
+test("over steps that nobody touched the end of a fix asks once whether they were done off the page", async () => {
+  const calls = server(withSteps(step(0, "Look"), step(1, "Sweep")));
+  const place = await render(<Shown c={opened([attempt(0)])} />);
+  await key("w");
+  expect(place.textContent).toContain("2 steps are untouched here. Done off the page?");
+  expect(calls.some((c) => c.method === "PATCH")).toBe(false);
+  await key("y");
+  expect(entries(calls)).toEqual([
+    [0, "off-page", null],
+    [1, "off-page", null],
+  ]);
+  expect(calls.find((c) => c.method === "PATCH")?.body?.outcome).toBe("worked");
+  await render(<div />);
+  const again = server(withSteps(step(0, "Look")));
+  await render(<Shown c={opened([attempt(0)])} />);
+  await key("n");
+  await key("n");
+  expect(entries(again)).toEqual([]);
+  expect(again.find((c) => c.method === "PATCH")?.body?.outcome).toBe("no-change");
 });

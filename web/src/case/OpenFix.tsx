@@ -31,6 +31,7 @@ import {
 import { toClipboard } from "./clipboard";
 import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
+import { OffPage } from "./OffPage";
 import { Pasted } from "./Pasted";
 import { enter, newId, onSent, useWaiting } from "./outbox";
 import { activeItem, openOf, readerOf } from "./readingState";
@@ -41,6 +42,9 @@ import { WhyHere } from "./WhyHere";
 import { useWorkTime } from "./workTime";
 
 type Said = NonNullable<StepEntry["read"]>;
+
+/** Outcomes that say what the fix did. */
+const TELLING = new Set(["worked", "no-change", "made-worse"]);
 
 const MORE = ["made-worse", "nothing-to-do", "not-applicable", "skipped", "not-retested"];
 
@@ -79,6 +83,7 @@ function Filled(p: {
   const time = useWorkTime(c.number, filled.key, c.waitsFor === "me");
   const [asking, setAsking] = useState<{ name: string; title: string; item: string } | null>(null);
   const [why, setWhy] = useState(false);
+  const [endsAs, setEndsAs] = useState("");
   const [goneAsked, setGoneAsked] = useState(false);
   const [pasted, setPasted] = useState("");
   const [shown, setShown] = useState(false);
@@ -149,6 +154,19 @@ function Filled(p: {
   const outcome = async (what: string) => {
     const id = await attemptId();
     if (id !== null && (await acts.record(id, what, time.minutes()))) time.forget();
+  };
+  const untouched = filled.steps.filter((s) => states[s.index] === "open");
+  /** What tells of the fix is not recorded over steps that nobody touched without asking for them once. */
+  const ends = (what: string) => {
+    if (TELLING.has(what) && untouched.length > 0) setEndsAs(what);
+    else void outcome(what);
+  };
+  const doneOffPage = async (what: string) => {
+    setEndsAs("");
+    const id = await attemptId();
+    for (const s of untouched)
+      if (id !== null) await acts.step(id, { clientId: newId(), step: s.index, what: "off-page" });
+    await outcome(what);
   };
   const stepActs: StepActs = {
     copy: (i) => {
@@ -265,8 +283,8 @@ function Filled(p: {
       },
       { key: "a", says: `${words.case.needs}: ${words.case.allThere}`, act: allThere, alive: needsOpen },
       { key: "i", says: words.case.whyHere, act: () => setWhy(!why), alive: p.planned !== undefined },
-      { key: "w", says: words.outcomes.worked ?? "", act: () => void outcome("worked") },
-      { key: "n", says: words.outcomes["no-change"] ?? "", act: () => void outcome("no-change") },
+      { key: "w", says: words.outcomes.worked ?? "", act: () => ends("worked") },
+      { key: "n", says: words.outcomes["no-change"] ?? "", act: () => ends("no-change") },
       { key: "x", says: words.outcomes["could-not-apply"] ?? "", act: () => void outcome("could-not-apply") },
       { key: "d", says: words.outcomes["different-error"] ?? "", act: () => setGoneAsked(true) },
     ],
@@ -352,21 +370,32 @@ function Filled(p: {
         <DifferentError
           onGone={() => {
             setGoneAsked(false);
-            void outcome("different-error");
+            ends("different-error");
           }}
           onStill={() => {
             setGoneAsked(false);
-            void outcome("no-change");
+            ends("no-change");
           }}
           onLeave={() => setGoneAsked(false)}
         />
       )}
+      {endsAs !== "" && (
+        <OffPage
+          steps={untouched.map((s) => s.title)}
+          onYes={() => void doneOffPage(endsAs)}
+          onNo={() => {
+            setEndsAs("");
+            void outcome(endsAs);
+          }}
+          onLeave={() => setEndsAs("")}
+        />
+      )}
       {shown && <ShowIt n={c.number} fix={filled.key} onLeave={() => setShown(false)} />}
       <footer className="outcomes">
-        <KeyButton k="w" onPress={() => void outcome("worked")}>
+        <KeyButton k="w" onPress={() => ends("worked")}>
           {words.outcomes.worked}
         </KeyButton>
-        <KeyButton k="n" onPress={() => void outcome("no-change")}>
+        <KeyButton k="n" onPress={() => ends("no-change")}>
           {words.outcomes["no-change"]}
         </KeyButton>
         <KeyButton k="d" onPress={() => setGoneAsked(true)}>
@@ -389,7 +418,7 @@ function Filled(p: {
           trigger={["click"]}
           menu={{
             items: MORE.map((o) => ({ key: o, label: words.outcomes[o] })),
-            onClick: (e) => void outcome(e.key),
+            onClick: (e) => ends(e.key),
           }}
         >
           <button type="button" className="plain">

@@ -142,7 +142,7 @@ export function Readings(p: {
       })),
       { key: "9", says: m.notThere, act: () => none("not-there"), alive: alive && !choice },
       { key: "0", says: m.notKnown, act: () => none("not-known"), alive },
-      { key: "h", says: m.typeIt, act: () => setTyping(true), alive: alive && !choice },
+      { key: "Enter", says: m.typeIt, act: () => setTyping(true), alive: alive && !choice },
     ],
     KEY_LEVEL.part,
   );
@@ -192,7 +192,7 @@ export function Readings(p: {
           ) : (
             <div className="step-keys">
               {!choice && (
-                <KeyButton k="h" onPress={() => setTyping(true)}>
+                <KeyButton k="↵" onPress={() => setTyping(true)}>
                   {m.typeIt}
                 </KeyButton>
               )}

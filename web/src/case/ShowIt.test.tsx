@@ -10,7 +10,9 @@ test("what is shown is taken back with one key", async () => {
   });
   let left = 0;
   const place = await render(<ShowIt n={7} fix="restart" onLeave={() => left++} />);
-  expect(place.textContent).toContain(words.case.shownCode("k4m8"));
+  expect(place.textContent).toContain(words.case.shownCode);
+  expect(place.querySelector(".address")?.textContent).toBe(`${window.location.origin}/show/k4m8`);
+  expect(place.querySelector("svg")).not.toBeNull();
   await key("0");
   expect(calls.at(-1)).toMatchObject({ method: "DELETE", path: "/api/cases/7/shown" });
   expect(left).toBe(1);

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { QRCode } from "antd";
 import { KEY_LEVEL, KeyButton, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { showFix, takeBackShown } from "./api";
@@ -26,9 +27,31 @@ export function ShowIt(p: { n: number; fix: string; onLeave: () => void }) {
     ],
     KEY_LEVEL.ask,
   );
+  const address = data ? `${window.location.origin}/show/${data.code}` : "";
   return (
-    <div className="inline-ask" role="status">
-      {error ? error.message : data ? words.case.shownCode(data.code) : words.common.loading}
+    <div className="inline-ask show-it" role="status">
+      {error ? error.message : !data && words.common.loading}
+      {data && (
+        <>
+          {/* dark on light in either cloth: a phone's camera wants it so */}
+          <QRCode
+            type="svg"
+            value={address}
+            size={132}
+            bordered={false}
+            color="#23274a"
+            bgColor="#ffffff"
+            aria-label={words.case.squareCode}
+          />
+          <div>
+            <p>{words.case.shownAt}</p>
+            <p className="mono address">{address}</p>
+            <p className="soft">
+              {words.case.shownCode} <b className="mono">{data.code}</b>
+            </p>
+          </div>
+        </>
+      )}
       {data && (
         <KeyButton k="0" onPress={() => void takeBack()}>
           {words.case.takeShownBack}

@@ -261,6 +261,7 @@ export function StepLine({
           {step.when === "" ? words.case.stepNotHere : words.case.stepNotWhere(step.when)}
         </span>
       )}
+      {state === "off-page" && <span className="soft"> {words.case.stepOffPage}</span>}
       {state === "skipped" && <span className="soft"> {words.case.stepSkipped}</span>}
       {state === "open" && step.restartMinutes > 0 && (
         <span className="soft"> {words.case.restart(words.common.minutes(step.restartMinutes))}</span>

@@ -70,7 +70,7 @@ export function itemsDone(entries: Pick<Step, "step" | "what" | "item">[], step:
 
 /** The last step before this one that somebody did or skipped, for taking it back; -1 if there is none. */
 export function lastWorked(states: StepState[], before: number): number {
-  return states.slice(0, before).findLastIndex((s) => s === "done" || s === "skipped");
+  return states.slice(0, before).findLastIndex((s) => s === "done" || s === "skipped" || s === "off-page");
 }
 
 /** Whether a step's own look has shown that the fix has nothing to do here. */
@@ -125,7 +125,12 @@ export function goTogether(sheet: ErrorSheet | undefined, a: string, b: string):
 
 /** What is to be put back now that its fix has ended; one that was not retested yet may still be the one that does it. */
 export function dueNow(c: Case): PutBack[] {
-  const untested = new Set(c.attempts.filter((a) => a.outcome === "not-retested").map((a) => a.id));
+  // and one that ended its error is not undone: what it owes is settled when the case ends
+  const untested = new Set(
+    c.attempts
+      .filter((a) => a.outcome === "not-retested" || a.outcome === "different-error")
+      .map((a) => a.id),
+  );
   return c.putBacks.filter((p) => p.state === "open" && p.due && !untested.has(p.attempt));
 }
 

@@ -47,7 +47,9 @@ const sheet: ErrorSheet = {
     tryLine("reimage", { risk: "destroys", lastResort: true, published: false }),
   ],
   ruledOut: [{ fix: "driver", title: "Reinstall the driver", reason: "it has nothing to do with it" }],
-  verify: [{ text: "Run the update again.", required: "no message", otherwise: "" }],
+  verify: [
+    { text: "Run the update again.", required: "no message", otherwise: "", decides: true, limitation: "" },
+  ],
   revision: 3,
 };
 

@@ -15,13 +15,13 @@ const line = (key: string, products: string[], phase: string, more: Partial<Erro
 
 test("a range stands with its product", () => {
   expect(
-    ["Purserdesk >= 5.2", "Quayscan 3.x", "Watchbill Desk", "Leadline 8.0 to 8.1"].map(productName),
+    ["Purserdesk 5.2 or later", "Quayscan 3.x", "Watchbill Desk", "Leadline 8.0 to 8.1"].map(productName),
   ).toEqual(["Purserdesk", "Quayscan", "Watchbill Desk", "Leadline"]);
 });
 
 test("shelves by product, boards in the order of the work, first aid last", () => {
   const all = shelves([
-    line("b", ["Purserdesk >= 5.2", "Quayscan"], "launch"),
+    line("b", ["Purserdesk 5.2 or later", "Quayscan"], "launch"),
     line("a", ["Purserdesk"], "install"),
     line("aid", ["Purserdesk"], "install", { firstAid: true }),
   ]);

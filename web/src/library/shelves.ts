@@ -7,9 +7,9 @@ export interface Shelf {
   boards: { phase: string; errors: ErrorLine[] }[];
 }
 
-/** The name of a product without its range: "Purserdesk >= 5.2" stands with "Purserdesk". */
+/** The name of a product without its range: "Purserdesk 5.2 or later" stands with "Purserdesk". */
 export function productName(range: string): string {
-  return range.replace(/\s+(?:[<>=!]|\d).*$/, "").trim();
+  return range.replace(/\s+(?:\d|before \d|up to \d).*$/, "").trim();
 }
 
 /** Known errors on shelves by product and phase; one that several products have stands on each of their shelves. */

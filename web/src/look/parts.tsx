@@ -46,12 +46,28 @@ export function Prose({ text }: { text: string }) {
   return text.trim() === "" ? null : <div className="prose" dangerouslySetInnerHTML={{ __html: html }} />;
 }
 
+/** Longer words must break somewhere, or a narrow page grows wider. */
+const LONGEST_UNBROKEN = 28;
+
+/** The text with its words in one piece each: a line never breaks behind the dashes of an option. */
+function unbroken(text: string): ReactNode[] {
+  return text.split(/(\s+)/).map((word, i) =>
+    word.includes("-") && word.length <= LONGEST_UNBROKEN ? (
+      <span key={i} className="unbroken">
+        {word}
+      </span>
+    ) : (
+      word
+    ),
+  );
+}
+
 /** A command with this case's values; what is missing is a visible blank. */
 export function CommandText({ pieces, onBlank }: { pieces: Piece[]; onBlank?: (name: string) => void }) {
   return (
     <code>
       {pieces.map((p, i) => {
-        if (p.kind === "literal") return <span key={i}>{p.text}</span>;
+        if (p.kind === "literal") return <span key={i}>{unbroken(p.text)}</span>;
         if (p.kind === "filled")
           return (
             <span key={i} className="filled" title={`${p.title}: ${words.case.filled}`}>

@@ -18,6 +18,8 @@ import java.util.regex.Pattern;
  * where a command is named, and not where the words are read as a command again. Such places are refused while writing already, see {@link
  * #refusedPlaces}.
  *
+ * <p>Of languages that are not sh, PowerShell-like or cmd-like a command is shown as it was written, and takes no value at all.
+ *
  * <p>Source for sh: POSIX.1-2017, Shell Command Language 2.2.2, single-quotes preserve every character but themselves.
  */
 public final class CommandText {
@@ -25,6 +27,7 @@ public final class CommandText {
     private static final Set<String> SH = Set.of("sh", "bash", "shell", "console");
     private static final Pattern ARGUMENTS = Pattern.compile("[A-Za-z][\\w.-]*(?:\\s+[\\w./:\\\\-]+)*");
     private static final Pattern UP = Pattern.compile("(?:^|[/\\\\])\\.\\.(?:[/\\\\]|$)");
+    private static final Set<String> CMD = Set.of("cmd", "bat", "batch");
     private static final Set<String> POWER = Set.of("powershell", "pwsh", "ps1");
 
     /** Words that mean something unquoted where a command may begin (POSIX.1-2017, 2.4). */
@@ -101,8 +104,11 @@ public final class CommandText {
         if (POWER.contains(fence)) {
             return PowerWords.refusals(command, places);
         }
+        if (CMD.contains(fence)) {
+            return CmdWords.refusals(command, places);
+        }
         Map<Integer, String> all = new HashMap<>();
-        places.forEach(p -> all.put(p.from(), "the language of this command is not known"));
+        places.forEach(p -> all.put(p.from(), "commands of this kind are shown and never filled"));
         return all;
     }
 
@@ -181,6 +187,9 @@ public final class CommandText {
         if (POWER.contains(fence) && value.codePoints().anyMatch(c -> c >= 0x2018 && c <= 0x201b)) {
             return "the value holds typographic quotation marks, which end a text in this language";
         }
+        if (CMD.contains(fence) && !CmdWords.refusal(value).isEmpty()) {
+            return CmdWords.refusal(value);
+        }
         if (!path && UP.matcher(value).find()) {
             return "the value leads up out of a folder, and the author declared no path here";
         }
@@ -193,6 +202,9 @@ public final class CommandText {
     }
 
     private static String quote(String fence, String value, boolean argument) {
+        if (CMD.contains(fence)) {
+            return CmdWords.quote(value);
+        }
         boolean plain = !value.isEmpty()
                 && value.chars().allMatch(c -> c < 128 && (Character.isLetterOrDigit(c) || "/._-:+%".indexOf(c) >= 0))
                 && !RESERVED.contains(value);

@@ -61,7 +61,11 @@ public final class PlainWords {
     private String seen(Condition c, boolean wanted, Facts facts) {
         Operand left = c instanceof Condition.Comparison k
                 ? k.left()
-                : c instanceof Condition.In in ? in.left() : c instanceof Condition.Contains k ? k.left() : null;
+                : c instanceof Condition.IsNone none
+                        ? new Operand.Fact(none.name())
+                        : c instanceof Condition.In in
+                                ? in.left()
+                                : c instanceof Condition.Contains k ? k.left() : null;
         String value = left == null ? "" : left.value(facts).orElse("");
         if (!Facts.isValue(value) || value.isEmpty()) {
             return say(c, !wanted, false);

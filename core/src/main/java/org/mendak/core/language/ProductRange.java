@@ -120,6 +120,17 @@ public record ProductRange(String product, Version from, Version to, Bound bound
         return bound == Bound.EXCLUSIVE ? c < 0 : c <= 0 || v.startsWith(to);
     }
 
+    /** The range as people say it: "Purserdesk 5.2 or later". */
+    public String inWords() {
+        if (from != null && to == null) {
+            return product + " " + from + " or later";
+        }
+        if (from == null && to != null && bound != Bound.PREFIX) {
+            return product + (bound == Bound.EXCLUSIVE ? " before " + to : " up to " + to);
+        }
+        return from != null && from.equals(to) && bound != Bound.PREFIX ? product + " " + from : toString();
+    }
+
     @Override
     public String toString() {
         if (bound == Bound.PREFIX) {

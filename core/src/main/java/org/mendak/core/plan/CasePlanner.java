@@ -69,21 +69,26 @@ public final class CasePlanner {
         /** What finding out a fact costs: the runbook's question, else what the vocabulary says. */
         double askMinutes(String fact) {
             return error.questions().stream()
-                    .filter(a -> a.sets().equals(fact))
+                    .filter(a -> tells(a, fact))
                     .findFirst()
                     .map(KnownError.Question::minutes)
                     .or(() -> vocabulary.fact(fact).map(Vocabulary.Fact::minutes))
                     .orElse(0.0);
         }
 
+        private static boolean tells(KnownError.Question q, String fact) {
+            return q.sets().equals(fact)
+                    || q.capture() != null && q.capture().names().containsKey(fact);
+        }
+
         /** How to ask for a fact. */
         String askText(String fact) {
             return error.questions().stream()
-                    .filter(a -> a.sets().equals(fact))
+                    .filter(a -> tells(a, fact))
                     .findFirst()
                     .map(KnownError.Question::text)
                     .or(() -> vocabulary.fact(fact).map(Vocabulary.Fact::title))
-                    .orElse(fact);
+                    .orElseGet(() -> titles().of(fact));
         }
 
         private Request knowing(String fact, String value) {

@@ -46,7 +46,7 @@ public record Plan(
      * @param tried how often it was tried in this known error
      * @param triedHere how often after exactly what will have failed by then
      * @param reasons why it stands here, in words
-     * @param missingNeeds needs that are not known to be at hand
+     * @param missingNeeds titles of needs that are not known to be at hand
      * @param costOfLater expected minutes that putting it one place later would add; null for the last and in mode AUTHORED
      */
     public record Item(

@@ -84,7 +84,7 @@ final class PlanText {
                 tally.tried(),
                 tally.triedAfter(tried),
                 reasons,
-                needs.missing(draft.fix(i)),
+                needs.missing(draft.fix(i)).stream().map(needs::title).toList(),
                 later);
     }
 

@@ -171,5 +171,19 @@ public record KnownError(
      * @param required what must be seen; empty if the text says it
      * @param otherwise what it means if it is not seen; may be empty
      */
-    public record VerifyItem(String text, String required, String otherwise) {}
+    public record VerifyItem(String text, String required, String otherwise) {
+
+        private static final java.util.regex.Pattern QUOTED = java.util.regex.Pattern.compile("\"([^\"]+)\"");
+
+        /** Whether the original error is gone only if this holds: an item that says no other way out. */
+        public boolean decides() {
+            return otherwise.isEmpty();
+        }
+
+        /** What does not work where this does not hold, for the ending: what stands in quotation marks, else all of it; empty if it decides. */
+        public String limitation() {
+            java.util.regex.Matcher m = QUOTED.matcher(otherwise);
+            return m.find() ? m.group(1) : otherwise;
+        }
+    }
 }

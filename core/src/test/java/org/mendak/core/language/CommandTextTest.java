@@ -197,6 +197,76 @@ class CommandTextTest {
         }
     }
 
+    @ParameterizedTest
+    @CsvSource(delimiter = '§', quoteCharacter = '~', textBlock = """
+            boardctl take {v}                     §
+            boardctl take --file={v} /now         §
+            @boardctl take {v}                    §
+            cd x & boardctl take {v}              §
+            boardctl "a b" {v}                    §
+            boardctl "{v}"                        § quotation marks
+            boardctl "a {v} b"                    § quotation marks
+            {v} /now                              § name of a command
+            cd x & {v}                            § name of a command
+            cd x && ({v})                         § name of a command
+            cmd /c boardctl {v}                   § in its own way
+            call boardctl {v}                     § in its own way
+            for %i in (a) do boardctl {v}         § in its own way
+            set X={v}                             § in its own way
+            start {v}                             § in its own way
+            echo {v}                              § in its own way
+            rem {v}                               § comment
+            :: {v}                                § comment
+            boardctl ^{v}                         § caret
+            boardctl > {v}                        § sign before
+            boardctl %{v}%                        § sign before
+            boardctl {v}%                         § sign behind
+            """)
+    void theCmdFamilyHasItsOwnPlaces(String command, String why) {
+        assertThat(why("cmd", command)).as(command).contains(why == null ? "" : why);
+        if (why == null) {
+            assertThat(why("cmd", command)).as(command).isEmpty();
+        }
+    }
+
+    /** Worked out from the published grammar: within double quotation marks only per cent signs and marks themselves are read. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '§', quoteCharacter = '~', textBlock = """
+            D:\\Charts\\north.pack § D:\\Charts\\north.pack
+            D:\\Chart Store          § "D:\\Chart Store"
+            D:\\                     § D:\\
+            a&b                       § "a&b"
+            a^b|c>d                   § "a^b|c>d"
+            it's                      § "it's"
+            (RX)                      § "(RX)"
+            50%                       § refused
+            a"b                       § refused
+            wait!                     § refused
+            /s                        § refused
+            -x                        § refused
+            D:\\Chart Store\\      § refused
+            """)
+    void theCmdFamilyQuotesOrRefuses(String value, String put) {
+        String plain = value.replace("\\\\", "\\");
+        if (put.equals("refused")) {
+            assertThat(refused("cmd", "boardctl take {area}", plain)).as(plain).isTrue();
+        } else {
+            assertThat(filled("cmd", "boardctl take {area}", plain))
+                    .isEqualTo("boardctl take " + put.replace("\\\\", "\\"));
+        }
+    }
+
+    @Test
+    void whatIsNoShellIsShownAndNeverFilled() {
+        for (String language : List.of("sql", "text", "", "yaml")) {
+            assertThat(refused(language, "select {area}", "x")).as(language).isTrue();
+            assertThat(CommandText.refusedPlaces(language, "select {area}", Set.of("area")))
+                    .hasSize(1);
+            assertThat(CommandText.refusedPlaces(language, "select 1", Set.of("area")))
+                    .isEmpty();
+        }
+    }
+
     @Test
     void onlyAPathLeadsUp() {
         Set<String> area = Set.of("area");

@@ -77,7 +77,7 @@ class CasePlannerTest {
         assertThat(first.chance()).isEqualTo(first.chanceNow());
         assertThat(first.low()).isLessThan(first.chance());
         assertThat(first.solvedByHere()).isCloseTo(first.chance(), within(1e-9));
-        assertThat(first.missingNeeds()).containsExactly("local-admin");
+        assertThat(first.missingNeeds()).containsExactly("Local administrator on the device");
         assertThat(first.minutes())
                 .isCloseTo(
                         evidence(40).tallies().get(1).minutes() + 2,

@@ -349,7 +349,7 @@ class AttemptService {
                 if (e.item() == null) {
                     knowledge.addFacts(tx, caller, a.number(), captured, "output");
                 }
-                if (e.what().equals("done")) {
+                if (e.what().equals("done") || e.what().equals("off-page")) {
                     owe(tx, a, e, w);
                 } else if (e.what().equals("undone")) {
                     store.noLongerOwed(tx, a.id(), e.step(), e.item());

@@ -60,9 +60,17 @@ class CaseEndings {
      * @param limitation what does not work all the same; wanted for a workaround
      * @param cause what was the matter, in words; the known error's title if null
      * @param duplicateOf the case that this one repeats; wanted for a duplicate
+     * @param retest what came of the runbook's Verify, item by item; null or shorter where nobody said
      */
     @FromCaller
-    record Ending(String outcome, String believedFix, String limitation, String note, String cause, Long duplicateOf) {}
+    record Ending(
+            String outcome,
+            String believedFix,
+            String limitation,
+            String note,
+            String cause,
+            Long duplicateOf,
+            List<String> retest) {}
 
     /** Ends a case; not while something is still to be put back. */
     CaseViews.Case close(Caller caller, long number, Ending e) {
@@ -86,7 +94,11 @@ class CaseEndings {
             if (!note.isEmpty()) {
                 store.addNote(tx, number, new CaseStore.Note(note, "note", clock.instant(), caller.name()));
             }
-            String limitation = CaseWords.cut(e.limitation(), 1000);
+            Retest.Result retest = Retest.judge(e, reader.error(tx, c).orElse(null));
+            if (!retest.said().isEmpty()) {
+                store.addNote(tx, number, new CaseStore.Note(retest.said(), "note", clock.instant(), caller.name()));
+            }
+            String limitation = CaseWords.cut(e.limitation() == null ? retest.limitation() : e.limitation(), 1000);
             CaseRow ended = c.ended(e.outcome(), believed, limitation, clock.instant(), c.recurredAt());
             store.update(tx, ended.with(d -> d.duplicateOf = duplicate));
             if (e.cause() != null && !e.cause().isBlank()) {

@@ -387,12 +387,28 @@ public class CaseService {
     }
 
     private void goOnUnder(Tx tx, Caller caller, long number, KnownError error) {
-        CaseRow now = locks.locked(tx, number).under(error.key());
+        CaseRow now = fitting(locks.locked(tx, number).under(error.key()), error);
         store.update(tx, now);
         knowledge.pin(tx, number, error);
         store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, now, t.text()));
         audit.write(tx, caller, "case-goes-on", String.valueOf(number), error.key());
         changed(tx, error.key());
+    }
+
+    /** The product and phase of the error that has begun, where the case's own are another's. */
+    private static CaseRow fitting(CaseRow c, KnownError error) {
+        boolean other = c.product() == null
+                || error.products().stream().noneMatch(r -> r.product().equalsIgnoreCase(c.product()));
+        boolean later = error.phases().stream().noneMatch(x -> x.word().equals(c.phase()));
+        return c.with(d -> {
+            if (other && !error.products().isEmpty()) {
+                d.product = error.products().get(0).product();
+                d.productVersion = null;
+            }
+            if (later && !error.phases().isEmpty()) {
+                d.phase = error.phases().get(0).word();
+            }
+        });
     }
 
     private void changed(Tx tx, String error) {

@@ -109,6 +109,9 @@ class CaseTexts {
     }
 
     private static String command(CaseViews.PutBack p) {
+        if (!p.ifNotKnown().isEmpty()) {
+            return "; what it was is not known: " + p.ifNotKnown();
+        }
         String text = p.command().stream().map(CaseViews.Piece::text).collect(Collectors.joining());
         return text.isEmpty() ? "" : ": " + text;
     }

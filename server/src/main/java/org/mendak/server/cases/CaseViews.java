@@ -204,7 +204,11 @@ public final class CaseViews {
         static Piece of(CommandText.Piece p, Titles titles, Hidden hidden) {
             return new Piece(
                     p.kind().name().toLowerCase(java.util.Locale.ROOT),
-                    p.kind() == CommandText.Kind.FILLED ? hidden.in(p.text()) : p.text(),
+                    switch (p.kind()) {
+                        case FILLED -> hidden.in(p.text());
+                        case BLANK, REFUSED -> "\u2039" + titles.of(p.name()) + "\u203a";
+                        default -> p.text();
+                    },
                     p.name(),
                     p.name().isEmpty() ? "" : titles.of(p.name()),
                     p.note());

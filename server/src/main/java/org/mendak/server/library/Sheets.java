@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.TreeMap;
+import org.mendak.core.language.ProductRange;
 import org.mendak.core.language.Titles;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -82,8 +83,8 @@ public final class Sheets {
     /** A fix that does not help here. */
     public record RuledOutLine(String fix, String title, String reason) {}
 
-    /** A check at the end. */
-    public record VerifyLine(String text, String required, String otherwise) {}
+    /** A check at the end; {@code decides} whether the error is gone only if it holds, else {@code limitation} is what does not work then. */
+    public record VerifyLine(String text, String required, String otherwise, boolean decides, String limitation) {}
 
     /** A fix as one readable sheet. */
     public record FixSheet(
@@ -154,7 +155,7 @@ public final class Sheets {
     }
 
     private static List<String> products(KnownError e) {
-        return e.products().stream().map(Object::toString).toList();
+        return e.products().stream().map(ProductRange::inWords).toList();
     }
 
     private static List<SignatureLine> signatures(KnownError e) {
@@ -190,7 +191,7 @@ public final class Sheets {
                         .map(r -> new RuledOutLine(r.fix(), r.title(), r.reason()))
                         .toList(),
                 e.verify().stream()
-                        .map(v -> new VerifyLine(v.text(), v.required(), v.otherwise()))
+                        .map(v -> new VerifyLine(v.text(), v.required(), v.otherwise(), v.decides(), v.limitation()))
                         .toList(),
                 library.revisions().getOrDefault("error/" + e.key(), 0));
     }

@@ -50,6 +50,10 @@ class AccessTest extends InBrowser {
             {"/write/errors/till-staging-full", ".cm-content"},
             {"/case/" + failed(), ".undo-first"},
             {"/case/" + destroying(), ".destroying"},
+            {"/case/" + held(), ".held"},
+            {"/case/" + severalPlaces(), ".place"},
+            {"/case/" + rowToChoose(), ".place"},
+            {"/case/" + askedFirst(), ".question-card"},
             {"/case/" + ended(), ".ended"},
             {"/show", ".show"},
             {"/show/" + shown(number), ".show li"},
@@ -97,7 +101,29 @@ class AccessTest extends InBrowser {
     }
 
     private long destroying() {
-        return till("reimage-till", 0, "this is TIL-0704", 0, "done", 1, "done");
+        return till("reimage-till", 0, "this is TIL-0704", 0, "done", 1, "pushed 217, left 0", 1, "done");
+    }
+
+    private long held() {
+        return till("reimage-till", 0, "this is TIL-0704", 0, "done", 1, "pushed 214, left 3", 1, "done");
+    }
+
+    private long severalPlaces() {
+        return till("empty-staging", 0, "helper: stopped\nstart type manual\nstart type ordinary");
+    }
+
+    private long rowToChoose() {
+        return till("move-staging", 0, "disk sda 64 GB SYSTEM TILL\ndisk sdb 500 GB DATA NORRHOLM", 0, "done");
+    }
+
+    private long askedFirst() {
+        return api.openCase(Map.of(
+                "text",
+                "Board service could not claim port 8470, held by pricewheel",
+                "error",
+                "tidewall-port-taken",
+                "reached",
+                "phone"));
     }
 
     private long ended() {

@@ -67,6 +67,9 @@ class LoopInBrowserTest extends InBrowser {
         chrome.press("c");
         chrome.see(".ant-message", "Copied");
         assertThat(chrome.clipboard()).isEqualTo("plotctl stop --wait");
+        chrome.press(Keys.ENTER);
+        chrome.find(".ask-value input").sendKeys("quiet" + Keys.ENTER);
+        chrome.see(".reading", "as it was said");
         chrome.press("f");
         chrome.see(".step.current h3", "Clear the folder");
         chrome.see(".command .filled", "/srv/tracks/nor");

@@ -245,6 +245,8 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.go("/case/" + n);
         chrome.see(".step.current");
         chrome.press("n");
+        chrome.see(".off-page", "2 steps are untouched here");
+        chrome.press("n");
         chrome.see(".undo-first", "Empty the staging area did not do it");
         chrome.see(".undo-first", "tillctl helper start --type manual");
         chrome.press("t");
@@ -376,6 +378,8 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.see(".notice", "Open rosters in the browser meanwhile may help after all");
         chrome.see(".open-fix h2", "Open rosters in the browser meanwhile");
         chrome.press("w");
+        chrome.see(".off-page", "Done off the page?");
+        chrome.press("y");
         chrome.see(".closing", "worked around");
         chrome.press("e");
         chrome.find(".closing input[placeholder='What does not work yet']")

@@ -224,6 +224,25 @@ class ReadFromDeviceTest extends OnDesk {
         throw new AssertionError("nothing owed: " + text);
     }
 
+    /** What decides must hold for a case to be solved; what does not hold beside it is what it is solved without. */
+    @Test
+    void aRetestHasLevels() {
+        Desk d = Desk.open(api, "packs-not-written", MESSAGE, Map.of())
+                .start("load-fetcher")
+                .done(0)
+                .outcome("worked");
+        d.close("solved", "retest", List.of("does-not")).refused(422, "it decides");
+        d.close("solved", "retest", List.of("perhaps")).refused(422, "does-not and not-tried");
+        d.close("solved", "retest", List.of("holds", "holds", "holds")).refused(422, "verifies 2 things");
+        JsonNode ended = d.close("solved", "retest", List.of("holds", "does-not"))
+                .expect(200)
+                .json();
+        assertThat(ended.path("limitation").asString()).isEqualTo("the sign on the pier stays dark");
+        assertThat(d.textFor("ticket", "plain"))
+                .contains("Limitation: the sign on the pier stays dark")
+                .contains("Retested: Let the boards update. It holds. Look at the sign on the pier. It does not.");
+    }
+
     /** Yes, no, and not probed: a look that was not made says nothing, and what destroys does not open by it. */
     @Test
     void threeRoutesOfALook() {
