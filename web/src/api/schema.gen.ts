@@ -1921,7 +1921,7 @@ export interface components {
       steps: components["schemas"]["StepLine"][];
       title: string;
       told: components["schemas"]["Told"];
-      usedBy: string[];
+      usedBy: components["schemas"]["UsedBy"][];
       workaround: boolean;
     };
     HeardCounts: {
@@ -2381,6 +2381,10 @@ export interface components {
         [key: string]: string;
       };
       workaround: boolean;
+    };
+    UsedBy: {
+      key: string;
+      title: string;
     };
     VerifyLine: {
       decides: boolean;

@@ -133,6 +133,12 @@ function Shown({
       setChosen(key);
     }
   };
+  /** The next or the previous fix of the order, as the open card. */
+  const turn = (by: number) => {
+    const at = card ? (by > 0 ? -1 : 0) : ordered.findIndex((s) => s.key === fix);
+    const to = ordered[at + by];
+    if (to) openLater(to.key);
+  };
   const undo = () => undoable && void acts.record(undoable.id, null);
   const order = () =>
     void acts.patch({ pinned: c.pinned.length > 0 ? [] : (sheet?.tries ?? []).map((t) => t.fix) });
@@ -145,6 +151,18 @@ function Shown({
       act: () => openLater(s.key),
       alive: open && !mended && !digitsTaken,
     })),
+    {
+      key: ".",
+      says: words.case.card.after,
+      act: () => turn(1),
+      alive: open && !mended && !running && ordered.length > 1,
+    },
+    {
+      key: ",",
+      says: words.case.card.before,
+      act: () => turn(-1),
+      alive: open && !mended && !running && ordered.length > 1,
+    },
     {
       key: "y",
       says: words.case.card.next,

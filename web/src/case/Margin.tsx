@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
-import { AutoComplete, Button, Input } from "antd";
-import { useState } from "react";
+import { Input } from "antd";
 import type { Case, Plan, Question } from "../api";
 import { Ago, useKept, useNow } from "../look";
-import { DrawnText, recogniseQuery, wordsQuery } from "../taking-in";
+import { DrawnText, recogniseQuery } from "../taking-in";
 import { words } from "../words";
+import { AddFact } from "./AddFact";
 import { isMended, knownFacts } from "./caseState";
 import { Pictures } from "./Pictures";
 import { PutBackItem, SettledItem } from "./PutBacks";
@@ -26,49 +26,6 @@ function Said({ c, text }: { c: Case; text: string }) {
     <pre className="said mono">
       <DrawnText text={text} found={ours} />
     </pre>
-  );
-}
-
-function AddFact({ acts }: { acts: CaseActs }) {
-  const { data } = useQuery(wordsQuery);
-  const [name, setName] = useState("");
-  const [value, setValue] = useState("");
-  const fact = data?.facts.find((f) => f.id === name);
-  const choices = fact?.choices ?? [];
-  const add = async () => {
-    if (name.trim() && value.trim() && (await acts.facts({ [name.trim()]: value.trim() }))) {
-      setName("");
-      setValue("");
-    }
-  };
-  return (
-    <div className="add-fact">
-      <AutoComplete
-        aria-label={m.factName}
-        placeholder={m.addFact}
-        value={name}
-        onChange={setName}
-        options={(data?.facts ?? []).map((f) => ({ value: f.id, label: f.title }))}
-      />
-      {name !== "" && (
-        <>
-          {fact?.how && <p className="soft">{fact.how}</p>}
-          <AutoComplete
-            aria-label={m.factValue}
-            placeholder={m.factValue}
-            value={value}
-            onChange={setValue}
-            options={choices.map((v) => ({ value: v }))}
-            onKeyDown={(e) => {
-              if (e.key === "Enter") void add();
-            }}
-          />
-          <Button onClick={() => void add()} disabled={!value.trim()}>
-            {words.common.save}
-          </Button>
-        </>
-      )}
-    </div>
   );
 }
 
@@ -127,7 +84,7 @@ export function Margin({
             </div>
           ))}
         </dl>
-        {open && <AddFact acts={acts} />}
+        {open && <AddFact c={c} asked={questions} acts={acts} />}
       </section>
       <section>
         <h2>{m.said}</h2>

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { KEY_LEVEL, KeyButton, useKeys } from "../look";
+import { intoView, KEY_LEVEL, KeyButton, useKeys } from "../look";
 import { words } from "../words";
 
 const t = words.case.offPage;
@@ -21,7 +21,7 @@ export function OffPage(p: { steps: string[]; onYes: () => void; onNo: () => voi
     KEY_LEVEL.ask,
   );
   return (
-    <div className="inline-ask off-page" role="alertdialog" aria-label={t.ask(p.steps.length)}>
+    <div ref={intoView} className="inline-ask off-page" role="alertdialog" aria-label={t.ask(p.steps.length)}>
       <span>
         {t.ask(p.steps.length)} <span className="soft">{p.steps.slice(0, 3).join(" · ")}</span>
       </span>

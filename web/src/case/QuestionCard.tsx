@@ -54,6 +54,7 @@ function Ask({ q, acts, onSkip }: { q: Question; acts: CaseActs; onSkip: () => v
       ...choices.map((c, i) => ({ key: String(i + 1), says: c, act: () => answer(c) })),
       { key: "0", says: t.dontKnow, act: () => answer("dont-know"), alive: q.sets !== "" },
       { key: "j", says: t.skip, act: onSkip },
+      { key: "Escape", says: t.skip, act: onSkip },
     ],
     KEY_LEVEL.part,
   );
@@ -130,6 +131,7 @@ function Look({ n, q, acts, onSkip }: { n: number; q: Question; acts: CaseActs; 
       { key: "9", says: r.notThere, act: () => none("not-there") },
       { key: "0", says: r.notKnown, act: () => none("dont-know") },
       { key: "j", says: t.skip, act: onSkip },
+      { key: "Escape", says: t.skip, act: onSkip },
     ],
     KEY_LEVEL.part,
   );

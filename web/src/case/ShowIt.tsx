@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { QRCode } from "antd";
-import { KEY_LEVEL, KeyButton, useKeys, useSay } from "../look";
+import { intoView, KEY_LEVEL, KeyButton, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { showFix, takeBackShown } from "./api";
 
@@ -29,7 +29,7 @@ export function ShowIt(p: { n: number; fix: string; onLeave: () => void }) {
   );
   const address = data ? `${window.location.origin}/show/${data.code}` : "";
   return (
-    <div className="inline-ask show-it" role="status">
+    <div ref={intoView} className="inline-ask show-it" role="status">
       {error ? error.message : !data && words.common.loading}
       {data && (
         <>

@@ -103,7 +103,7 @@ test("a fix shows its steps with everything that belongs to them", async () => {
         runs: "",
       },
     ],
-    usedBy: ["till-full"],
+    usedBy: [{ key: "till-full", title: "Till full" }],
     revision: 1,
   };
   const place = await render(<FixSheetView sheet={fix} />);

@@ -216,10 +216,10 @@ export function FixSheetView({ sheet }: { sheet: FixSheet }) {
       {sheet.usedBy.length > 0 && (
         <p className="soft">
           {t.usedBy}{" "}
-          {sheet.usedBy.map((key, i) => (
-            <span key={key}>
+          {sheet.usedBy.map((e, i) => (
+            <span key={e.key}>
               {i > 0 && ", "}
-              <Link to={`/library/errors/${key}`}>{key}</Link>
+              <Link to={`/library/errors/${e.key}`}>{e.title}</Link>
             </span>
           ))}
         </p>

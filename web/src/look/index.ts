@@ -7,6 +7,7 @@ export {
   Coming,
   CommandText,
   Failed,
+  intoView,
   Key,
   KeyButton,
   missingValue,

@@ -101,6 +101,12 @@ export function missingValue(command: Command): Piece | null {
   return command.pieces.find((p) => p.kind === "blank" || p.kind === "refused") ?? null;
 }
 
+/** Brings what asks for an answer onto the screen; for `ref`. */
+export function intoView(e: HTMLElement | null): void {
+  // where there is no screen there is nothing to scroll
+  if (e && "scrollIntoView" in e) e.scrollIntoView({ block: "nearest" });
+}
+
 /** A time as people say it, exactly on hover. */
 export function Ago({ at, now }: { at: string; now: number }) {
   const then = new Date(at);

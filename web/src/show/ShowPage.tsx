@@ -76,6 +76,11 @@ function Step({ s }: { s: FilledStep }) {
         </p>
       )}
       <Prose text={s.prose} />
+      {s.choose && (
+        <p>
+          {s.choose.text || words.case.reading.whichRow} <b className="mono">{s.choose.chosen.join(" · ")}</b>
+        </p>
+      )}
       {s.gets
         .filter((g) => g.applies !== "no")
         .map((g) => (

@@ -10,12 +10,20 @@ import java.util.regex.Pattern;
  */
 public final class PersonalDetails {
 
-    private static final Pattern IN_PATH =
-            Pattern.compile("(?i)([/\\\\](?:home|users|profiles)[/\\\\])([^/\\\\\\s\"':;,<>|]{1,64})");
+    /** More words of a name: each with a capital. */
+    private static final String MORE = "(?: (?-i:\\p{Lu})[\\p{L}'.-]{0,40}(?![\\p{L}'.-]*\\s*[=:])){0,3}";
+
+    /** A folder named after somebody: up to the next separator, blanks and all, else as far as a name reaches. */
+    private static final Pattern IN_PATH = Pattern.compile(
+            "(?i)([/\\\\](?:home|users|profiles)[/\\\\])(?:[^/\\\\\\n\"':;,<>|]{1,64}(?=[/\\\\])|[^/\\\\\\s\"':;,<>|]{1,64}"
+                    + MORE + ")");
+
     private static final Pattern NAMED = Pattern.compile(
-            "(?i)\\b(user(?:[ _-]?name)?|login|logged in as|account|owner)(\\s*[:=]\\s*|\\s+)([\"']?)([\\p{L}\\p{N}][\\p{L}\\p{N}._@\\\\-]{1,63})");
-    private static final Pattern SERIAL = Pattern.compile(
-            "(?i)\\b(serial(?:[ _-]?(?:number|no\\.?|nr\\.?))?|s/n|sn)(\\s*[:=#]\\s*|\\s+)([A-Z0-9][A-Z0-9-]{4,40})");
+            "(?i)\\b(user(?:[ _-]?name)?|login|logged in as|signed in as|account|owner)(\\s*[:=]\\s*|\\s+)([\"']?)([\\p{L}\\p{N}][\\p{L}\\p{N}._@\\\\-]{1,63}"
+                    + MORE + ")");
+    private static final Pattern SERIAL =
+            Pattern.compile("(?i)\\b(serial(?:[ _-]?(?:number|no\\.?|nr\\.?))?|s/n|sn)(\\s*[:=#]\\s*|\\s+)"
+                    + "((?-i:[A-Z0-9-]{1,20}(?: [A-Z0-9-]*[0-9][A-Z0-9-]*){1,6})|[A-Z0-9][A-Z0-9-]{4,40})");
 
     private PersonalDetails() {}
 

@@ -21,7 +21,14 @@ class PersonalDetailsTest {
                 "USER=tkeel HOME=/home/tkeel | USER=[user] HOME=/home/[user]",
                 "logged in as t.keel | logged in as [user]",
                 "serial number: SKL-00417-B | serial number: [serial]",
-                "S/N 00417223 | S/N [serial]"
+                "S/N 00417223 | S/N [serial]",
+                "C:\\Users\\Mora Skell\\till.cfg is locked | C:\\Users\\[user]\\till.cfg is locked",
+                "profile C:\\Users\\Mora Skell | profile C:\\Users\\[user]",
+                "/home/mora is full | /home/[user] is full",
+                "user: Mora Skell, pier 3 | user: [user], pier 3",
+                "signed in as: Mora van Skell at pier 3 | signed in as: [user] van Skell at pier 3",
+                "Serial No: SK 4471 99B of the till | Serial No: [serial] of the till",
+                "S/N: 0417 2231 | S/N: [serial]"
             })
     void namesAndSerialsAreMasked(String text, String masked) {
         assertThat(PersonalDetails.mask(text, Set.of())).isEqualTo(masked);

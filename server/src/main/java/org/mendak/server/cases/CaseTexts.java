@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,6 +27,9 @@ import org.springframework.stereotype.Service;
 class CaseTexts {
 
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm");
+    /** As much of the message as a ticket needs to be found again. */
+    private static final int SAID = 300;
+
     private static final Set<String> AS = Set.of("markdown", "plain");
 
     private final Db db;
@@ -61,6 +65,20 @@ class CaseTexts {
 
     private static void ticket(Blocks out, CaseViews.Case c) {
         out.paragraph(CaseSentences.what(c));
+        c.texts().stream()
+                .findFirst()
+                .ifPresent(t -> out.bullet("It said: " + CaseWords.start(clean(c, oneLine(t.text())), SAID)));
+        String known = c.facts().stream()
+                .filter(f -> !f.name().startsWith("need.") && !f.value().isEmpty())
+                .collect(Collectors.toMap(
+                        CaseViews.Fact::title, f -> CaseSentences.value(f.value()), (a, b) -> b, LinkedHashMap::new))
+                .entrySet()
+                .stream()
+                .map(f -> f.getKey() + " " + clean(c, f.getValue()))
+                .collect(Collectors.joining("; "));
+        if (!known.isEmpty()) {
+            out.bullet("Known: " + known);
+        }
         out.bullet("Cause: " + (c.cause().isEmpty() ? "not known" : c.cause()));
         out.bullet("Ended: " + CaseSentences.ending(c));
         believed(c).ifPresent(a -> out.bullet("What did it: " + a.title()));
@@ -104,8 +122,19 @@ class CaseTexts {
             out.heading("What we ask you to do");
             yours.forEach(p -> out.bullet(p.text() + command(p)));
         }
+        List<CaseViews.PutBack> changed = owed(c).stream()
+                .filter(p -> p.kind().equals("put-back") && !OwedService.REQUESTER.equals(p.passedTo()))
+                .toList();
+        if (!changed.isEmpty()) {
+            out.heading("What is still changed on the device");
+            changed.forEach(p -> out.bullet(CaseSentences.owed(p)));
+        }
         out.heading("If it comes back");
         out.paragraph("Tell the desk the number " + c.number() + ".");
+    }
+
+    private static String oneLine(String text) {
+        return text.strip().replaceAll("\\s+", " ");
     }
 
     private static String command(CaseViews.PutBack p) {

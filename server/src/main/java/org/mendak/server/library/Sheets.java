@@ -100,8 +100,11 @@ public final class Sheets {
             List<String> sideEffects,
             Told told,
             List<StepLine> steps,
-            List<String> usedBy,
+            List<UsedBy> usedBy,
             int revision) {}
+
+    /** A known error that tries the fix, or rules it out. */
+    public record UsedBy(String key, String title) {}
 
     /** What is told of a fix before it is begun; what is false was not said. {@code affects} is empty for nobody else. */
     public record Told(boolean reversible, boolean keepsData, boolean offline, String affects) {
@@ -259,10 +262,10 @@ public final class Sheets {
                 null,
                 java.util.stream.Stream.concat(java.util.stream.Stream.of(f), parts.stream())
                         .toList());
-        List<String> usedBy = library.errors().values().stream()
+        List<UsedBy> usedBy = library.errors().values().stream()
                 .filter(e -> Library.fixKeys(e).contains(f.key()))
-                .map(KnownError::key)
-                .sorted()
+                .map(e -> new UsedBy(e.key(), e.title()))
+                .sorted(java.util.Comparator.comparing(UsedBy::title))
                 .toList();
         return new FixSheet(
                 f.key(),
