@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useContext, useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import type { Case, ErrorSheet, Plan } from "../api";
+import type { Case, ErrorSheet, Plan, Question } from "../api";
 import { SignedIn } from "../frame";
 import { Coming, Failed, KeyButton, SeamPiece, useDigitsTaken, useKept, useKeys, useSay } from "../look";
 import { useLive } from "../live";
@@ -10,37 +10,36 @@ import { wordsQuery } from "../taking-in";
 import { caseQuery, planQuery, questionsQuery, sheetQuery } from "./api";
 import "./case.css";
 import { CaseHead } from "./CaseHead";
-import {
-  askedNow,
-  askName,
-  byWorth,
-  dueNow,
-  goTogether,
-  isMended,
-  lastEnded,
-  openFix,
-  runningAttempt,
-  unretested,
-  weakened,
-  whyAsk,
-} from "./caseState";
-import { ChooseError } from "./ChooseError";
-import { Closing } from "./Closing";
-import { Ended } from "./Ended";
-import { GiveTo } from "./GiveTo";
-import { Margin } from "./Margin";
-import { NewTear } from "./NewTear";
+import { askName, byWorth, isMended, lastEnded, runningAttempt, weakened, whyAsk } from "./caseState";
+import { ChooseError } from "./fix/ChooseError";
+import { Closing } from "./ending/Closing";
+import { Ended } from "./ending/Ended";
+import { GiveTo } from "./ending/GiveTo";
+import { Margin } from "./margin/Margin";
+import { NewTear } from "./fix/NewTear";
 import { InOtherHands, PlanNews, Recurrence, Weakened } from "./Notices";
-import { OffScript } from "./OffScript";
-import { OpenFix } from "./OpenFix";
-import { Order } from "./Order";
+import { OffScript } from "./fix/OffScript";
+import { OpenFix } from "./fix/OpenFix";
+import { Order } from "./fix/Order";
 import { goOn, useWaiting } from "./outbox";
-import { OwedFirst } from "./PutBacks";
-import { QuestionCard } from "./QuestionCard";
-import { RetestFirst } from "./RetestFirst";
-import { TriedRow } from "./Rows";
-import { Together } from "./Together";
+import { OwedFirst } from "./margin/PutBacks";
+import { QuestionCard } from "./fix/QuestionCard";
+import { RetestFirst } from "./fix/RetestFirst";
+import { TriedRow } from "./fix/Rows";
+import { Together } from "./fix/Together";
+import { type Scene, sceneOf } from "./scene";
 import { type CaseActs, useCaseActs } from "./useCaseActs";
+
+/** Scenes in which somebody works on the case and may do what no runbook has. */
+const WORKED = new Set<Scene["kind"]>([
+  "owed",
+  "retest",
+  "question",
+  "fix",
+  "giving",
+  "another-error",
+  "nothing",
+]);
 
 /** A case: its seam is the page. States: loading, failed, filled. */
 export function CasePage() {
@@ -83,47 +82,33 @@ function Shown({
   const [untested, setUntested] = useKept(`untested.${c.number}`, "");
   const waiting = useWaiting().filter((w) => w.number === c.number);
 
+  const [opened, setOpened] = useState("");
+  const [skipped, setSkipped] = useKept<string[]>(`skipped.${c.number}`, []);
+  const { data: asked } = useQuery(questionsQuery(c.number, c.error));
+  const { data: vocabulary } = useQuery(wordsQuery);
+  const scene = sceneOf(
+    c,
+    { plan, sheet, questions: asked ?? [], facts: vocabulary?.facts ?? [] },
+    { chosen, opened, skipped, ending, other, giving, laterOwed, untested },
+  );
+
   const open = c.status === "open";
   const running = runningAttempt(c);
   const mended = isMended(c);
-  const fix = openFix(c, plan, chosen);
+  const fix = scene.kind === "fix" ? scene.fix : "";
   const ordered = plan?.ordered ?? [];
   const digitsTaken = useDigitsTaken();
   const riskOf = (key: string) => sheet?.tries.find((t) => t.fix === key)?.risk ?? "";
   const undoable = open ? lastEnded(c) : undefined;
   const tried = c.attempts.filter((a) => a.outcome !== null);
-  // the first error is gone and another has begun: what it says now is still to be read
-  const newTear =
-    open && !running && tried.at(-1)?.outcome === "different-error" && tried.at(-1)?.error === c.error;
-
-  const { data: asked } = useQuery(questionsQuery(c.number, c.error));
-  const { data: vocabulary } = useQuery(wordsQuery);
-  const [opened, setOpened] = useState("");
-  const [skipped, setSkipped] = useKept<string[]>(`skipped.${c.number}`, []);
-  const questions = byWorth(asked?.filter((q) => !q.answered) ?? [], plan);
-  const card =
-    open && !mended && (opened !== "" || (!running && chosen === ""))
-      ? askedNow(asked ?? [], plan, vocabulary?.facts ?? [], opened, skipped)
-      : undefined;
-  const beside = questions.filter((q) => q.index !== card?.index);
-  const skip = () => {
-    if (card) setSkipped([...skipped, askName(card)]);
+  const card = scene.kind === "question" ? scene.question : undefined;
+  const beside = byWorth(asked?.filter((q) => !q.answered && q.index !== card?.index) ?? [], plan);
+  const skip = (q: Question) => {
+    setSkipped([...skipped, askName(q)]);
     setOpened("");
   };
-
-  const later = ordered.filter((s) => card !== undefined || s.key !== fix);
-
+  const later = ordered.filter((s) => s.key !== fix);
   const verify = sheet?.verify[0]?.text ?? words.case.tryAgain;
-  const due = open && !running && !mended ? dueNow(c) : [];
-  const owedFirst = due.length > 0 && !ending && !newTear && laterOwed !== String(due[0]?.id);
-  const bundle = open && !mended ? unretested(c) : undefined;
-  const retest =
-    bundle !== undefined &&
-    !ending &&
-    !newTear &&
-    !owedFirst &&
-    !goTogether(sheet, bundle.fix, fix) &&
-    untested !== String(bundle.id);
 
   const openLater = (key: string) => {
     if (running)
@@ -222,65 +207,71 @@ function Shown({
         {tried.map((a) => (
           <TriedRow key={a.id} a={a} acts={acts} editable={open} onUndo={a === undoable ? undo : undefined} />
         ))}
-        {other && open && (
-          <Row>
-            <ChooseError
-              c={c}
-              onLeave={() => setOther(false)}
-              onChoose={(key) => void acts.move(key).then((ok) => ok && setOther(false))}
-            />
-          </Row>
-        )}
-        {newTear && (
-          <Row>
-            <NewTear c={c} acts={acts} />
-          </Row>
-        )}
-        {open && c.error === null && !other && !ending && (
-          <Row>
-            <ChooseError c={c} onChoose={(key) => void acts.move(key)} />
-            <OffScript c={c} acts={acts} />
-            <p className="unknown-hint soft">
-              {words.case.unknownHint}
-              <KeyButton k="e" onPress={() => setEnding(true)}>
-                {words.case.endTitle.toLowerCase()}
-              </KeyButton>
-            </p>
-          </Row>
-        )}
-        {giving && open && (
-          <Row>
-            <GiveTo c={c} acts={acts} onLeave={() => setGiving(false)} />
-          </Row>
-        )}
-        {owedFirst && (
-          <Row>
-            <OwedFirst c={c} owed={due} acts={acts} onLater={() => setLater(String(due[0]?.id ?? ""))} />
-          </Row>
-        )}
-        {retest && bundle && (
-          <Row>
-            <RetestFirst
-              last={bundle}
-              verify={verify}
-              onOutcome={(what) => void acts.record(bundle.id, what)}
-              onLater={() => setUntested(String(bundle.id))}
-            />
-          </Row>
-        )}
-        {fix !== "" && !ending && !newTear && !owedFirst && !retest && !giving && (
-          <Row>
-            {plan?.handOverAfter === 0 && <p className="waiting-note">{words.case.handOverNow}</p>}
-            {card ? (
-              <QuestionCard
-                key={askName(card)}
-                n={c.number}
-                q={card}
-                why={whyAsk(askName(card), plan)}
+        {scene.kind !== "nothing" && (
+          <Row state={scene.kind === "ended" ? (c.status === "solved" ? "worked" : "not-applicable") : ""}>
+            {scene.kind === "ended" && (
+              <Ended c={c} sheet={sheet} acts={acts} onReopen={() => void reopen()} />
+            )}
+            {scene.kind === "new-tear" && <NewTear c={c} acts={acts} />}
+            {scene.kind === "giving" && <GiveTo c={c} acts={acts} onLeave={() => setGiving(false)} />}
+            {scene.kind === "ending" && (
+              <Closing
+                c={c}
+                verify={sheet?.verify ?? []}
+                workaround={sheet?.tries.find((t) => t.fix === tried.at(-1)?.fix)?.workaround ?? false}
                 acts={acts}
-                onSkip={skip}
+                onLeave={scene.mayLeave ? () => setEnding(false) : undefined}
               />
-            ) : (
+            )}
+            {scene.kind === "another-error" && (
+              <ChooseError
+                c={c}
+                onLeave={() => setOther(false)}
+                onChoose={(key) => void acts.move(key).then((ok) => ok && setOther(false))}
+              />
+            )}
+            {scene.kind === "unrecognised" && (
+              <>
+                <ChooseError c={c} onChoose={(key) => void acts.move(key)} />
+                <OffScript c={c} acts={acts} />
+                <p className="unknown-hint soft">
+                  {words.case.unknownHint}
+                  <KeyButton k="e" onPress={() => setEnding(true)}>
+                    {words.case.endTitle.toLowerCase()}
+                  </KeyButton>
+                </p>
+              </>
+            )}
+            {scene.kind === "owed" && (
+              <OwedFirst
+                c={c}
+                owed={scene.due}
+                acts={acts}
+                onLater={() => setLater(String(scene.due[0]?.id ?? ""))}
+              />
+            )}
+            {scene.kind === "retest" && (
+              <RetestFirst
+                last={scene.last}
+                verify={verify}
+                onOutcome={(what) => void acts.record(scene.last.id, what)}
+                onLater={() => setUntested(String(scene.last.id))}
+              />
+            )}
+            {(scene.kind === "question" || scene.kind === "fix") && plan?.handOverAfter === 0 && (
+              <p className="waiting-note">{words.case.handOverNow}</p>
+            )}
+            {scene.kind === "question" && (
+              <QuestionCard
+                key={askName(scene.question)}
+                n={c.number}
+                q={scene.question}
+                why={whyAsk(askName(scene.question), plan)}
+                acts={acts}
+                onSkip={() => skip(scene.question)}
+              />
+            )}
+            {scene.kind === "fix" && (
               <OpenFix
                 key={fix}
                 c={c}
@@ -295,34 +286,18 @@ function Shown({
             )}
           </Row>
         )}
-        {open && c.error !== null && !mended && !ending && !newTear && (
+        {WORKED.has(scene.kind) && (
           <details className="off-script">
             <summary className="soft">{words.case.offScript}</summary>
             <OffScript c={c} acts={acts} />
           </details>
         )}
-        {open && (ending || mended) && !newTear && (
-          <Row>
-            <Closing
-              c={c}
-              verify={sheet?.verify ?? []}
-              workaround={sheet?.tries.find((t) => t.fix === tried.at(-1)?.fix)?.workaround ?? false}
-              acts={acts}
-              onLeave={ending ? () => setEnding(false) : undefined}
-            />
-          </Row>
-        )}
-        {!open && (
-          <Row state={c.status === "solved" ? "worked" : "not-applicable"}>
-            <Ended c={c} sheet={sheet} acts={acts} onReopen={() => void reopen()} />
-          </Row>
-        )}
-        {open && !mended && !newTear && plan && c.error !== null && (
+        {open && !mended && scene.kind !== "new-tear" && plan && c.error !== null && (
           <Order
             c={c}
             plan={plan}
             sheet={sheet}
-            fix={card ? "" : fix}
+            fix={fix}
             digits={!digitsTaken}
             ending={ending}
             acts={acts}

@@ -16,12 +16,12 @@ import {
   unretested,
   weakened,
 } from "./caseState";
-import { Destroying } from "./Destroying";
+import { Destroying } from "./step/Destroying";
 import { PlanNews, Recurrence } from "./Notices";
-import { OwedFirst } from "./PutBacks";
-import { RetestFirst } from "./RetestFirst";
-import { SayIt } from "./SayIt";
-import { StepQuestions } from "./StepParts";
+import { OwedFirst } from "./margin/PutBacks";
+import { RetestFirst } from "./fix/RetestFirst";
+import { SayIt } from "./step/SayIt";
+import { StepQuestions } from "./step/StepParts";
 import { useCaseActs } from "./useCaseActs";
 
 const entry = (step: number, what: string, item: string | null = null) => ({ step, what, item });

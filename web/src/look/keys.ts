@@ -1,5 +1,5 @@
 /** Single keys: which are alive, and what presses them. Never while a text box has the focus. */
-import { useEffect, useRef, useSyncExternalStore } from "react";
+import { useLayoutEffect, useRef, useSyncExternalStore } from "react";
 
 export interface KeyAct {
   /** As in KeyboardEvent.key, one letter in lower case. */
@@ -102,11 +102,12 @@ export function useDigitsTaken(): boolean {
 /** Makes keys alive while the component is shown. */
 export function useKeys(title: string, acts: KeyAct[], level: number = KEY_LEVEL.page): void {
   const group = useRef<Group>({ title, acts, level });
-  useEffect(() => {
+  // before the screen is painted: who presses a key that stands there means what stands there
+  useLayoutEffect(() => {
     group.current = { title, acts, level };
     digitsOf(group, level >= KEY_LEVEL.part && acts.some((a) => /^\d$/.test(a.key) && a.alive !== false));
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     groups.push(group);
     return () => {
       groups.splice(groups.indexOf(group), 1);

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { words } from "./index";
+import { words } from ".";
 
 test("chances are said as people count", () => {
   expect([0.02, 0.12, 0.57, 0.97].map(words.common.outOfTen)).toEqual([

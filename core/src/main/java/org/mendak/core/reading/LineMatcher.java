@@ -16,6 +16,9 @@ import org.mendak.core.language.ValueType;
 final class LineMatcher {
 
     private static final int BUDGET = 20_000;
+    /** What it costs to judge whether a text is a value, in characters looked at. */
+    private static final int JUDGING = 20;
+
     private static final String OPENING = "\"'`\u2018\u201c\u201e\u00ab";
     private static final String CLOSING = "\"'`\u2019\u201d\u201d\u00bb";
 
@@ -34,9 +37,16 @@ final class LineMatcher {
         this.text = line.text;
     }
 
-    /** All places, from left to right. */
-    static List<Place> places(Template template, ShownLine line) {
-        return new LineMatcher(template, line).run();
+    /**
+     * All places, from left to right.
+     *
+     * @param left work that may still be done for the whole output, in its first element; what is done is taken off it
+     */
+    static List<Place> places(Template template, ShownLine line, long[] left) {
+        LineMatcher m = new LineMatcher(template, line);
+        List<Place> places = m.run();
+        left[0] -= m.work + line.text.length();
+        return places;
     }
 
     private List<Place> run() {
@@ -219,7 +229,8 @@ final class LineMatcher {
         int most = Math.min(text.length(), start + p.type().longest());
         boolean measure = p.type() == ValueType.SIZE || p.type() == ValueType.DURATION;
         List<Integer> ends = new ArrayList<>();
-        for (int end = start + 1; end <= most; end++) {
+        for (int end = start + 1; end <= most && work < BUDGET; end++) {
+            work++;
             if (!p.type().mayHoldBlanks() && end > start + 1 && Character.isWhitespace(text.charAt(end - 1))) {
                 break;
             }
@@ -228,6 +239,7 @@ final class LineMatcher {
                     && (end < text.length() || next.isBlank())
                     && begins(next, end)
                     && !isOwnBracket(next, start, end);
+            work += there ? JUDGING : 0;
             if (there && WholeValue.fits(p.type(), text.substring(start, end).strip())) {
                 // a number's unit belongs to it: the longest that fits is the value
                 ends.add(measure ? 0 : ends.size(), end);

@@ -16,6 +16,9 @@ public final class OutputReader {
     /** The most places that are told; whoever has more before them reads them on the device. */
     public static final int MOST = 200;
 
+    /** Work for one clause in one output, in characters looked at: about a tenth of a second. */
+    private static final long WORK = 5_000_000;
+
     /** What callers say when there is nothing to read out; no value. */
     private static final Set<String> NOTHING =
             Set.of("none", "nothing", "no", "yes", "empty", "blank", "unknown", "error", "n/a", "null", "-");
@@ -35,13 +38,14 @@ public final class OutputReader {
         if (capture.template() == null) {
             places.addAll(TableReader.places(capture, lines, known, MOST));
         } else {
-            for (int i = 0; i < lines.size() && places.size() < MOST; i++) {
+            long[] left = {WORK};
+            for (int i = 0; i < lines.size() && places.size() < MOST && left[0] > 0; i++) {
                 if (!lines.get(i).isBlank()) {
-                    places.addAll(LineMatcher.places(capture.template(), lines.get(i)));
+                    places.addAll(LineMatcher.places(capture.template(), lines.get(i), left));
                 }
             }
             if (places.isEmpty()) {
-                wrapped(capture, lines, places);
+                wrapped(capture, lines, places, left);
             }
         }
         Set<Map<String, String>> seen = new HashSet<>();
@@ -49,14 +53,15 @@ public final class OutputReader {
     }
 
     /** Lines that a narrow window has wrapped within the author's own words; a value is never put together of two lines. */
-    private static void wrapped(Capture capture, List<ShownLine> lines, List<Place> places) {
-        for (int i = 0; i + 1 < lines.size() && places.size() < MOST; i++) {
+    private static void wrapped(Capture capture, List<ShownLine> lines, List<Place> places, long[] left) {
+        for (int i = 0; i + 1 < lines.size() && places.size() < MOST && left[0] > 0; i++) {
             int before = lines.get(i).last();
             int behind = lines.get(i + 1).first();
             if (before < 0 || behind < 0) {
                 continue;
             }
-            LineMatcher.places(capture.template(), ShownLine.joined(lines.get(i), lines.get(i + 1))).stream()
+            ShownLine both = ShownLine.joined(lines.get(i), lines.get(i + 1));
+            LineMatcher.places(capture.template(), both, left).stream()
                     .filter(p -> p.spans().stream().noneMatch(s -> s.from() <= behind && s.to() > before))
                     .filter(p -> p.spans().stream().anyMatch(s -> s.from() > behind)
                             || capture.template().parts().get(0) instanceof Template.Placeholder)

@@ -7,6 +7,7 @@ import java.util.Map;
 import net.jqwik.api.Arbitraries;
 import net.jqwik.api.Arbitrary;
 import net.jqwik.api.Combinators;
+import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.Provide;
@@ -136,6 +137,16 @@ class ReadingLawsTest {
                 .list()
                 .ofMinSize(1)
                 .ofMaxSize(12);
+    }
+
+    /** The most that a step may print, of what takes the matcher longest: it ends, and finds what stands at the front. */
+    @Example
+    void theLongestOutputEnds() {
+        Capture capture = OutputTableTest.capture("Capture: `{a:text} {b:path} {c:list} {d:word} zz`");
+        String slow = "a b c d e f g h i j k l m n o p q r s t u v w x y zy\n".repeat(19_000);
+        assertThat(OutputReader.read(capture, slow, Map.of())).isEmpty();
+        assertThat(OutputReader.read(capture, "free /x y, z one zz\n" + slow, Map.of()))
+                .isNotEmpty();
     }
 
     @Property(tries = 500)
