@@ -74,7 +74,7 @@ export function CandidateCard(p: {
           <span className="captures mono">
             {values.map(([name, value]) => (
               <span key={name}>
-                {name} <span className="drawn-value">{value}</span>
+                {words.common.nameInWords(name)} <span className="drawn-value">{value}</span>
               </span>
             ))}
           </span>

@@ -1,5 +1,6 @@
 /** What was recognised, as pieces of the text that follow each other without overlap. */
 import type { Recognition } from "../api";
+import { words } from "../words";
 
 export type Mark = "code" | "message" | "value" | "secret" | "";
 
@@ -29,7 +30,7 @@ function spansOf(found: Recognition): Span[] {
     if (from === undefined || to === undefined || reason.kind === "code") continue;
     if (reason.kind === "message" && !/[\p{L}\p{N}]/u.test(reason.text)) continue;
     const mark: Mark = reason.kind === "value" ? "value" : "message";
-    spans.push({ from, to, mark, note: mark === "value" ? reason.text : "" });
+    spans.push({ from, to, mark, note: mark === "value" ? words.common.nameInWords(reason.text) : "" });
   }
   for (const secret of found.secrets) {
     spans.push({ from: secret.span[0] ?? 0, to: secret.span[1] ?? 0, mark: "secret", note: secret.kind });

@@ -38,6 +38,13 @@ export const words = {
       "A part of the desk's file is damaged. Nothing more is stored. Tell whoever runs Mendak: a backup must be restored.",
   } as Record<string, string>,
   common: {
+    /** What nobody titled is called by its name in words: `till_name`, `disk.number`. */
+    nameInWords: (name: string) =>
+      name
+        .replace(/([a-z0-9])([A-Z])/g, "$1 $2")
+        .replace(/[_.-]+/g, " ")
+        .trim()
+        .toLowerCase(),
     loading: "Just a moment",
     retry: "Try again",
     skip: "To the work",

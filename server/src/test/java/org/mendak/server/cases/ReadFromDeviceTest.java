@@ -279,6 +279,7 @@ class ReadFromDeviceTest extends OnDesk {
         open.enter(7, "confirmed", Map.of("safe", true, "heard", "3")).expect(200);
         Api agent = agent("rolf", "Rolf Berg");
         int asked = 0;
+        int answered = 0;
         for (String line : Files.readAllLines(Path.of("src", "test", "resources", "access.txt"))) {
             if (!line.startsWith("GET ")) {
                 continue;
@@ -294,14 +295,22 @@ class ReadFromDeviceTest extends OnDesk {
                 if (path.endsWith("/live")) {
                     continue; // a stream, of what changed and of nothing else
                 }
-                assertThat(agent.get(path).text()).as(path).doesNotContain(DESTROYS);
+                Api.Answer answer = agent.get(path);
+                assertThat(answer.text()).as(path).doesNotContain(DESTROYS);
                 asked++;
+                answered += answer.status() == 200 ? 1 : 0;
                 if (!address.contains("{")) {
                     break;
                 }
             }
         }
         assertThat(asked).isGreaterThan(60);
+        assertThat(answered).as("addresses that had something to say").isGreaterThan(40);
+        for (Desk d : cases) {
+            for (String text : List.of("ticket", "hand-out", "hand-over")) {
+                assertThat(d.textFor(text, "plain")).as(text).doesNotContain(DESTROYS);
+            }
+        }
         for (Desk d : cases) {
             String code = api.post("/api/cases/" + d.number + "/shown", Map.of("fix", "write-pack-disk"))
                     .expect(200)

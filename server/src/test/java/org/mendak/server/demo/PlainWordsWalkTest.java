@@ -81,8 +81,12 @@ class PlainWordsWalkTest extends OnDemo {
         assertThat(keys).hasSizeGreaterThan(40);
         ask("/api/errors?limit=200");
         ask("/api/fixes?limit=200");
+        ask("/api/evidence");
+        ask("/api/in-hand");
+        ask("/api/cases?limit=50");
         for (String key : keys) {
             ask("/api/errors/" + key);
+            ask("/api/errors/" + key + "/evidence");
             ask("/api/errors/" + key + "/plan");
             ask("/api/errors/" + key + "/plan?device.image=6.1&other_packages=yes");
             long n = api.openCase(
