@@ -1401,9 +1401,6 @@ export interface components {
       note?: null | string;
       to?: null | string;
     };
-    CaseMoreShowFix: {
-      fix: string;
-    };
     CaseMoved: {
       error: string;
     };
@@ -2315,6 +2312,9 @@ export interface components {
       /** Format: date-time */
       until: string;
     };
+    ShownShowFix: {
+      fix: string;
+    };
     SignatureLine: {
       kind: string;
       text: string;
@@ -3156,7 +3156,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["CaseMoreShowFix"];
+        "application/json": components["schemas"]["ShownShowFix"];
       };
     };
     responses: {

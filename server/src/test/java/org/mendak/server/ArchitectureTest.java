@@ -66,6 +66,25 @@ class ArchitectureTest {
         }
     }
 
+    /** Slices of the room of cases: each knows the room itself and none of the others, and the room knows none of them. */
+    private static final List<String> OF_CASES = List.of("texts", "shown");
+
+    @Test
+    void slicesOfARoomKnowTheRoomAlone() {
+        String room = "org.mendak.server.cases";
+        for (String slice : OF_CASES) {
+            noClasses()
+                    .that()
+                    .resideInAPackage(room + "..")
+                    .and()
+                    .resideOutsideOfPackage(room + "." + slice)
+                    .should()
+                    .dependOnClassesThat()
+                    .resideInAPackage(room + "." + slice)
+                    .check(CLASSES);
+        }
+    }
+
     @Test
     void everyRoomHasItsPlace() {
         assertThat(CLASSES.stream()
@@ -73,7 +92,9 @@ class ArchitectureTest {
                         .filter(p -> !p.equals("org.mendak.server"))
                         .map(p -> p.replace("org.mendak.server.", ""))
                         .distinct())
-                .containsExactlyInAnyOrderElementsOf(ROOMS);
+                .containsExactlyInAnyOrderElementsOf(java.util.stream.Stream.concat(
+                                ROOMS.stream(), OF_CASES.stream().map(s -> "cases." + s))
+                        .toList());
     }
 
     @Test

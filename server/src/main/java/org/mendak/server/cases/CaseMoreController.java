@@ -1,17 +1,13 @@
 package org.mendak.server.cases;
 
-import io.swagger.v3.oas.annotations.Parameter;
-import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
-import org.mendak.server.platform.OpenToAll;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -21,11 +17,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
-/** What goes with a case beside its fixes: other hands, later findings, pictures, texts to send, the page for the device. */
+/** What goes with a case beside its fixes: other hands, later findings, pictures. */
 @RestController
 class CaseMoreController {
 
@@ -35,21 +30,14 @@ class CaseMoreController {
     @FromCaller
     record Again(Long of, Boolean again) {}
 
-    record ShowFix(String fix) {}
-
     private final CaseAfterwards afterwards;
     private final OwedService owed;
     private final PictureService pictures;
-    private final CaseTexts texts;
-    private final ShownFixes shown;
 
-    CaseMoreController(
-            CaseAfterwards afterwards, OwedService owed, PictureService pictures, CaseTexts texts, ShownFixes shown) {
+    CaseMoreController(CaseAfterwards afterwards, OwedService owed, PictureService pictures) {
         this.afterwards = afterwards;
         this.owed = owed;
         this.pictures = pictures;
-        this.texts = texts;
-        this.shown = shown;
     }
 
     /** What the caller has in hand beside open cases: what was passed to them, and what they handed over unsolved. */
@@ -105,34 +93,5 @@ class CaseMoreController {
     @DeleteMapping("/api/cases/{n}/pictures/{id}")
     CaseViews.Case removePicture(Caller caller, @PathVariable long n, @PathVariable long id) {
         return pictures.remove(caller, n, id);
-    }
-
-    /** A text to send: {@code kind} is ticket, hand-out or hand-over; {@code as} is markdown or plain. */
-    @GetMapping(value = "/api/cases/{n}/texts/{kind}", produces = MediaType.TEXT_PLAIN_VALUE + ";charset=UTF-8")
-    String text(
-            Caller caller,
-            @PathVariable long n,
-            @PathVariable String kind,
-            @RequestParam(defaultValue = "markdown") String as) {
-        return texts.of(caller, n, kind, as);
-    }
-
-    @PostMapping("/api/cases/{n}/shown")
-    ShownFixes.Code show(Caller caller, @PathVariable long n, @RequestBody ShowFix body) {
-        return shown.show(caller, n, body.fix());
-    }
-
-    /** Takes back whatever of the case is shown by a code. */
-    @DeleteMapping("/api/cases/{n}/shown")
-    @ResponseStatus(HttpStatus.NO_CONTENT)
-    void takeBack(Caller caller, @PathVariable long n) {
-        shown.takeBack(caller, n);
-    }
-
-    /** A fix for reading at the device, by its short code; needs no signing in. */
-    @OpenToAll
-    @GetMapping("/api/shown/{code}")
-    ShownFixes.Page page(@PathVariable String code, @Parameter(hidden = true) HttpServletRequest request) {
-        return shown.page(code, request.getRemoteAddr());
     }
 }

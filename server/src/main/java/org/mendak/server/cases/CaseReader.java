@@ -13,6 +13,7 @@ import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookTitles;
+import org.mendak.core.runbook.WorkedStep;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
@@ -107,13 +108,15 @@ public class CaseReader {
                 owed);
     }
 
-    String title(String error) {
+    /** What a case about a known error is called; null for one that was not recognised. */
+    public String title(String error) {
         return error == null
                 ? "Not recognised yet"
                 : library.library().error(error).map(KnownError::title).orElse(error);
     }
 
-    CaseViews.Case view(Tx tx, long number) {
+    /** A whole case as it is told. */
+    public CaseViews.Case view(Tx tx, long number) {
         CaseRow c = row(tx, number);
         Map<String, String> values = facts(tx, c).values();
         Map<String, Integer> pins = cases.pins(tx, number);
@@ -290,6 +293,16 @@ public class CaseReader {
                 p.decidedBy());
     }
 
+    /** A fix as the case keeps it. */
+    public Optional<Fix> fix(Tx tx, long number, String key) {
+        return fixes.fix(tx, number, key);
+    }
+
+    /** A fix's steps as the case numbers them. */
+    public List<WorkedStep> steps(Tx tx, long number, String key) {
+        return fixes.steps(tx, number, key);
+    }
+
     /** The known error as the case keeps it; empty if none was recognised. */
     public Optional<KnownError> error(Tx tx, CaseRow c) {
         return fixes.error(tx, c);
@@ -311,7 +324,8 @@ public class CaseReader {
         return fixes.questions(tx, c, facts(tx, c).values());
     }
 
-    CaseViews.FilledFix filled(Tx tx, long number, String key) {
+    /** A fix with the values of the case and of the attempt that works it. */
+    public CaseViews.FilledFix filled(Tx tx, long number, String key) {
         CaseRow c = row(tx, number);
         return fixes.filled(tx, c, key, facts(tx, c).values());
     }

@@ -154,7 +154,11 @@ public final class CaseViews {
             String state,
             @OrNull String passedTo,
             @OrNull Instant dueAt,
-            @OrNull String decidedBy) {}
+            @OrNull String decidedBy) {
+
+        /** The name under which something passes to whoever asked for help. */
+        public static final String REQUESTER = "requester";
+    }
 
     /** Something owed that was passed to somebody, with its case. */
     public record Owed(
@@ -231,7 +235,7 @@ public final class CaseViews {
             List<FilledStep> steps) {
 
         /** The same for a place where nobody makes sure of the target: what destroys shows its command only if its gate was opened since. */
-        FilledFix withoutWhatDestroys(Instant since) {
+        public FilledFix withoutWhatDestroys(Instant since) {
             return new FilledFix(
                     key,
                     title,

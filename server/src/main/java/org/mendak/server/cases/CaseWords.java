@@ -3,13 +3,14 @@ package org.mendak.server.cases;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.mendak.core.language.Facts;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Phase;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 
 /** Checks of what callers say about a case, at the door. */
-final class CaseWords {
+public final class CaseWords {
 
     static final Set<String> REACHED = Set.of("phone", "remote", "device");
     static final Set<String> WAITS = Set.of("me", "restart", "time", "requester");
@@ -94,7 +95,12 @@ final class CaseWords {
     }
 
     /** The beginning of a text, at most so long. */
-    static String start(String text, int most) {
+    public static String start(String text, int most) {
         return text.length() <= most ? text : text.substring(0, most);
+    }
+
+    /** A fact's value for reading. */
+    public static String said(String value) {
+        return value.equals(Facts.DONT_KNOW) ? "not known" : value.equals(Facts.NOT_THERE) ? "not there" : value;
     }
 }

@@ -263,8 +263,7 @@ final class FilledSteps {
         Map<String, String> seen = new LinkedHashMap<>();
         condition
                 .names()
-                .forEach(n ->
-                        known.get(n).ifPresent(v -> seen.put(w.titles().of(n), hidden.in(CaseSentences.value(v)))));
+                .forEach(n -> known.get(n).ifPresent(v -> seen.put(w.titles().of(n), hidden.in(CaseWords.said(v)))));
         Truth now = condition.evaluate(known);
         return new CaseViews.Judged(
                 guard.inWords(w.titles()),

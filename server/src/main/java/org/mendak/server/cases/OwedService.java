@@ -24,9 +24,6 @@ import org.springframework.stereotype.Service;
 @Service
 class OwedService {
 
-    /** Who has no account and is told in words. */
-    static final String REQUESTER = "requester";
-
     private static final Set<String> STATES =
             Set.of("open", "for-now", "done", "no-longer-applies", "kept", "passed-to");
     private static final LocalTime MORNING = LocalTime.of(8, 0);

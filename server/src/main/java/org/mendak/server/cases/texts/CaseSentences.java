@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.texts;
 
 import java.util.HashMap;
 import java.util.List;
@@ -7,8 +7,8 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.WorkedStep;
+import org.mendak.server.cases.CaseViews;
 
 /** The sentences that the texts to send have in common. */
 final class CaseSentences {
@@ -53,11 +53,6 @@ final class CaseSentences {
             case "passed-to" -> p.text() + ", passed to " + p.passedTo();
             default -> p.text();
         };
-    }
-
-    /** A fact's value for reading. */
-    static String value(String value) {
-        return value.equals(Facts.DONT_KNOW) ? "not known" : value.equals(Facts.NOT_THERE) ? "not there" : value;
     }
 
     /** What was recorded about a step. */

@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.texts;
 
 import java.util.ArrayList;
 import java.util.List;

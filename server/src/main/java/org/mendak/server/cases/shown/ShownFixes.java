@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.shown;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -11,6 +11,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.mendak.server.cases.CaseReader;
+import org.mendak.server.cases.CaseRow;
+import org.mendak.server.cases.CaseViews;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.OrNull;

@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.texts;
 
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -10,6 +10,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendak.core.privacy.PersonalDetails;
 import org.mendak.core.runbook.Fix;
+import org.mendak.server.cases.CaseReader;
+import org.mendak.server.cases.CaseViews;
+import org.mendak.server.cases.CaseWords;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
@@ -34,13 +37,11 @@ class CaseTexts {
 
     private final Db db;
     private final CaseReader reader;
-    private final CaseFixes fixes;
     private final ZoneId zone;
 
-    CaseTexts(Db db, CaseReader reader, CaseFixes fixes, Settings settings) {
+    CaseTexts(Db db, CaseReader reader, Settings settings) {
         this.db = db;
         this.reader = reader;
-        this.fixes = fixes;
         this.zone = settings.zone();
     }
 
@@ -71,7 +72,7 @@ class CaseTexts {
         String known = c.facts().stream()
                 .filter(f -> !f.name().startsWith("need.") && !f.value().isEmpty())
                 .collect(Collectors.toMap(
-                        CaseViews.Fact::title, f -> CaseSentences.value(f.value()), (a, b) -> b, LinkedHashMap::new))
+                        CaseViews.Fact::title, f -> CaseWords.said(f.value()), (a, b) -> b, LinkedHashMap::new))
                 .entrySet()
                 .stream()
                 .map(f -> f.getKey() + " " + clean(c, f.getValue()))
@@ -108,7 +109,7 @@ class CaseTexts {
         }
         List<String> effects = worked(c).stream()
                 .filter(a -> "worked".equals(a.outcome()) || "not-retested".equals(a.outcome()))
-                .flatMap(a -> fixes.fix(tx, c.number(), a.fix()).map(Fix::sideEffects).orElse(List.of()).stream())
+                .flatMap(a -> reader.fix(tx, c.number(), a.fix()).map(Fix::sideEffects).orElse(List.of()).stream())
                 .distinct()
                 .toList();
         if (!effects.isEmpty()) {
@@ -116,14 +117,14 @@ class CaseTexts {
             effects.forEach(out::bullet);
         }
         List<CaseViews.PutBack> yours = owed(c).stream()
-                .filter(p -> OwedService.REQUESTER.equals(p.passedTo()))
+                .filter(p -> CaseViews.PutBack.REQUESTER.equals(p.passedTo()))
                 .toList();
         if (!yours.isEmpty()) {
             out.heading("What we ask you to do");
             yours.forEach(p -> out.bullet(p.text() + command(p)));
         }
         List<CaseViews.PutBack> changed = owed(c).stream()
-                .filter(p -> p.kind().equals("put-back") && !OwedService.REQUESTER.equals(p.passedTo()))
+                .filter(p -> p.kind().equals("put-back") && !CaseViews.PutBack.REQUESTER.equals(p.passedTo()))
                 .toList();
         if (!changed.isEmpty()) {
             out.heading("What is still changed on the device");
@@ -152,14 +153,14 @@ class CaseTexts {
         out.heading("What is known");
         c.facts().stream()
                 .filter(f -> !f.name().startsWith("need."))
-                .forEach(f -> out.bullet(f.title() + ": " + clean(c, CaseSentences.value(f.value()))));
+                .forEach(f -> out.bullet(f.title() + ": " + clean(c, CaseWords.said(f.value()))));
         out.heading("What was tried");
         if (c.attempts().isEmpty()) {
             out.paragraph("Nothing yet.");
         }
         for (CaseViews.Attempt a : c.attempts()) {
             out.bullet(CaseSentences.attempt(a) + ", " + a.agent() + ", " + at(a));
-            Map<Integer, String> titles = CaseSentences.stepTitles(fixes.steps(tx, c.number(), a.fix()));
+            Map<Integer, String> titles = CaseSentences.stepTitles(reader.steps(tx, c.number(), a.fix()));
             a.steps().stream()
                     .filter(s -> !s.what().equals("output") && !s.what().equals("value"))
                     .forEach(s -> out.bullet("  " + titles.getOrDefault(s.step(), "step " + (s.step() + 1))
