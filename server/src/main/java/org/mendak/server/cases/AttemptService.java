@@ -339,7 +339,7 @@ class AttemptService {
                             e.output(),
                             e.item(),
                             e.heard(),
-                            readings.write(read),
+                            readings.write(read, e.output() != null),
                             clock.instant(),
                             caller.name()));
             Map<String, String> captured = new LinkedHashMap<>();

@@ -20,9 +20,13 @@ class StepReadings {
         this.json = json;
     }
 
-    /** Null for none, so that a step of which nothing was read costs nothing. */
-    String write(List<Reading> readings) {
-        return readings.isEmpty()
+    /**
+     * As they are kept.
+     *
+     * @param looked whether something was looked at: then an empty list is kept, else null, so that an entry of which nothing is read costs nothing
+     */
+    String write(List<Reading> readings, boolean looked) {
+        return readings.isEmpty() && !looked
                 ? null
                 : json.writeValueAsString(readings.stream()
                         .map(r -> new Kept(r.clause(), r.how().word(), r.rows()))

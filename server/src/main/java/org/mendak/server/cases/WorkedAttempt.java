@@ -40,10 +40,26 @@ record WorkedAttempt(
             Titles titles) {
         List<AttemptValues.Entry> read = new ArrayList<>();
         for (AttemptStore.Step e : entries) {
-            read.add(new AttemptValues.Entry(
-                    e.step(), e.item(), e.what().equals("undone"), readings.read(e.readings())));
+            List<Reading> kept = e.readings() == null && e.output() != null && e.step() < steps.size()
+                    ? readOnce(steps.get(e.step()), e.output(), known)
+                    : readings.read(e.readings());
+            read.add(new AttemptValues.Entry(e.step(), e.item(), e.what().equals("undone"), kept));
         }
         return new WorkedAttempt(fix, steps, AttemptValues.of(steps, known, read), entries, titles);
+    }
+
+    /** What an output says that was stored before readings were: a case that was open then keeps what was read. */
+    private static List<Reading> readOnce(WorkedStep w, String output, Map<String, String> known) {
+        List<Reading> readings = new ArrayList<>();
+        List<Capture> captures = w.step().captures();
+        for (int c = 0; c < captures.size(); c++) {
+            List<Place> places = OutputReader.read(captures.get(c), output, known);
+            if (places.size() == 1 || captures.get(c).every() && !places.isEmpty()) {
+                readings.add(new Reading(
+                        c, How.SEEN, places.stream().map(Place::values).toList()));
+            }
+        }
+        return readings;
     }
 
     /** The facts that a step is judged by. */

@@ -75,6 +75,43 @@ class MigrationTest {
         }
     }
 
+    @Test
+    void whatIsOwedUnderVersionSixIsOwedUnderSeven(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "6");
+        String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            s.execute("insert into desk_case (status, agent, opened_at, waits_for) values ('open', 'Liv', " + now
+                    + ", 'me')");
+            s.execute("insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'Liv', "
+                    + now + ")");
+            s.execute(
+                    "insert into attempt_step (attempt_id, client_id, step, what, note, output, at, agent) values (1, 'k', 0, 'output', '',"
+                            + " 'mode quiet', " + now + ", 'Liv')");
+            for (String owed : new String[] {"'t', 'c', 'sh', true, 'open'", "'u', 'c', 'sh', false, 'kept'"}) {
+                s.execute(
+                        "insert into put_back (number, attempt_id, step, text, command, fence, after_success, state, at) values (1, 1, 0, "
+                                + owed + ", " + now + ")");
+            }
+        }
+        migrate(url, "7");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            assertThat(one(s, "select due_after || ' ' || state from put_back where text = 't'"))
+                    .isEqualTo("success open");
+            assertThat(one(s, "select due_after || ' ' || state from put_back where text = 'u'"))
+                    .isEqualTo("always kept");
+            assertThat(one(s, "select what || ' ' || output from attempt_step")).isEqualTo("output mode quiet");
+            s.execute("update put_back set state = 'for-now'");
+            s.execute("update attempt_step set what = 'off-page', readings = '[]'");
+            assertThatThrownBy(() -> s.execute("update put_back set due_after = 'never'"))
+                    .isInstanceOf(SQLException.class);
+            assertThatThrownBy(() -> s.execute("update put_back set state = 'eaten'"))
+                    .isInstanceOf(SQLException.class);
+        }
+    }
+
     /** The pool replaces its connections every half an hour; what is stored then must still be taken. */
     @Test
     void aDeskThatWasJustMadeOutlivesTheConnectionsOfItsFirstMinutes() {
