@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.openqa.selenium.Keys;
 
 /** No screen has a serious fault of accessibility, by day and by night, as far as axe-core finds them (WCAG 2.2, A and AA). */
 class AccessTest extends InBrowser {
@@ -64,6 +65,22 @@ class AccessTest extends InBrowser {
             chrome.see(screen[1]);
             assertAccessible(screen[0]);
         }
+        // what asks for an answer is reached by a key
+        chrome.go("/case/" + severalPlaces());
+        chrome.see(".place");
+        chrome.press("v");
+        chrome.see(".show-it svg");
+        assertAccessible("show it at the device");
+        chrome.press(Keys.ESCAPE);
+        chrome.gone(".show-it");
+        chrome.press("w");
+        chrome.see(".off-page");
+        assertAccessible("done off the page?");
+        chrome.press("y");
+        chrome.see(".retest");
+        chrome.press("v");
+        chrome.see(".retest-keys");
+        assertAccessible("the retest, item by item");
     }
 
     private static final String FULL = "Not enough room in /var/stage/pier-3 for till-5.4.pkg: 812 MB needed";
