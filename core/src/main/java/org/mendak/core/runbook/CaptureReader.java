@@ -26,6 +26,14 @@ final class CaptureReader {
         if (UNDER.matcher(parts.get(0)).lookingAt()) {
             return table(c, parts.get(0), before, every, called, problems);
         }
+        if (Clauses.codes(parts.get(0)).size() > 1) {
+            problems.error(
+                    c.line(),
+                    c.valueColumn(),
+                    "more than one code span, and no \"under\" between them: the rest would be lost",
+                    "write one template, or `{size:size}` under `Size`, each between backticks of its own");
+            return null;
+        }
         Template t = problems.take(Template.parse(Clauses.codeOr(c)), c.line(), Clauses.codeColumn(c));
         if (t == null) {
             return null;

@@ -241,8 +241,16 @@ final class StepReader {
     }
 
     /** Start the helper, `tillctl helper start --type {was}`; if not known: ask the shore office. */
-    private static Fix.PutBack putBack(Body.Clause c) {
+    private Fix.PutBack putBack(Body.Clause c) {
         List<String> parts = Clauses.parts(c.value());
+        parts.stream()
+                .skip(1)
+                .filter(p -> p.startsWith("if ") && !p.startsWith("if not known"))
+                .forEach(p -> problems.warning(
+                        c.line(),
+                        c.valueColumn(),
+                        "\"" + p + "\" says nothing here",
+                        "write ; if not known: and what to do without the value"));
         String otherwise = parts.stream()
                 .filter(p -> p.startsWith("if not known"))
                 .map(p -> p.substring(12).replaceFirst("^\\s*[:,]?\\s*", ""))

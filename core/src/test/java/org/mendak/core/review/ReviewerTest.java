@@ -266,6 +266,29 @@ class ReviewerTest {
         expect(problems, Problem.Severity.ERROR, 43, "nothing is read here");
     }
 
+    /** Met while trying it as somebody who does not know the grammar: what would be lost without a word is said. */
+    @Test
+    void whatIsWrittenAlmostRightIsNotLostWithoutAWord() {
+        List<Problem> problems = among(fix("shown", "", """
+                ## Look
+                - Capture every: `{lamp.no:number} under `No`, `{lamp.name:text}` under `Name`
+                - Capture: `free {free:size}`; named room left
+
+                ## Load
+                - Put back: load them, `lampctl load {free}`; if unknown: ask
+                - Choose: `spare` of lamps
+                - For each: `l` in
+                """));
+        for (String said : List.of(
+                "more than one code span",
+                "\"named room left\" says nothing about what is read",
+                "\"if unknown: ask\" says nothing here",
+                "Choose needs a name for what is chosen, and a list",
+                "For each needs an item and a list")) {
+            assertThat(problems).anyMatch(p -> p.message().contains(said));
+        }
+    }
+
     @Test
     void whatIsForAWhileIsPutBackWithWhatItWas() {
         expect(
