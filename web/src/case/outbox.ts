@@ -54,8 +54,9 @@ async function flush(): Promise<void> {
         setTimeout(() => void flush(), AGAIN_MS);
         return;
       }
-      set(all().filter((w) => w.entry.clientId !== sent.entry.clientId));
+      // told first: whoever shows it goes on showing it, and it never stands as not entered between the two
       told.forEach((t) => t(sent, result));
+      set(all().filter((w) => w.entry.clientId !== sent.entry.clientId));
     }
   } finally {
     sending = false;

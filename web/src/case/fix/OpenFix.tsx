@@ -33,13 +33,15 @@ import { DifferentError } from "./DifferentError";
 import { Needs } from "./Needs";
 import { OffPage } from "./OffPage";
 import { Pasted } from "./Pasted";
-import { enter, newId, onSent, useWaiting } from "../outbox";
+import { enter, newId, onSent, useWaiting, type Waiting } from "../outbox";
 import { activeItem, openOf, readerOf } from "../step/readingState";
 import { ShowIt } from "../step/ShowIt";
 import { CurrentStep, type StepActs, StepLine } from "../step/StepView";
 import type { CaseActs } from "../useCaseActs";
 import { WhyHere } from "./WhyHere";
 import { useWorkTime } from "../workTime";
+
+const MOST_TAKEN = 50;
 
 type Said = NonNullable<StepEntry["read"]>;
 
@@ -80,6 +82,8 @@ function Filled(p: {
   const { c, filled, acts, attempt } = p;
   const say = useSay();
   const waiting = useWaiting();
+  // what the server took and the page has not read back yet: without it a step that was done stood open for a moment
+  const [taken, setTaken] = useState<Waiting[]>([]);
   const time = useWorkTime(c.number, filled.key, c.waitsFor === "me");
   const [asking, setAsking] = useState<{ name: string; title: string; item: string } | null>(null);
   const [why, setWhy] = useState(false);
@@ -90,7 +94,7 @@ function Filled(p: {
   const then = p.ordered.find((o) => o.key !== filled.key && filled.together.includes(o.key));
   const starting = useRef<Promise<number | null> | null>(null);
 
-  const entries = entriesOf(attempt, waiting);
+  const entries = entriesOf(attempt, [...taken, ...waiting]);
   const states = stepStates(entries, filled.steps);
   const at = currentStep(states);
   const step = filled.steps[at];
@@ -104,6 +108,7 @@ function Filled(p: {
       onSent((sent, result) => {
         if (sent.number !== c.number) return;
         if (result instanceof Error) say.failed(result);
+        else setTaken((before) => [...before, sent].slice(-MOST_TAKEN));
         acts.refresh();
       }),
     [c.number, acts, say],
