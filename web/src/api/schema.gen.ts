@@ -1154,8 +1154,6 @@ export interface components {
         [key: string]: string;
       };
       clientId: string;
-      /** Format: int32 */
-      open: number;
     };
     CaseAfterwardsFound: {
       believedFix?: null | string;

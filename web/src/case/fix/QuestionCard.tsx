@@ -66,6 +66,11 @@ function Ask({ q, acts, onSkip }: { q: Question; acts: CaseActs; onSkip: () => v
           {c}
         </KeyButton>
       ))}
+      {q.choices.slice(choices.length).map((c) => (
+        <button key={c} type="button" className="plain" onClick={() => answer(c)}>
+          {c}
+        </button>
+      ))}
       {q.choices.length === 0 && (
         <Input
           autoFocus

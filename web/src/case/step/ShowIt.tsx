@@ -29,7 +29,7 @@ export function ShowIt(p: { n: number; fix: string; onLeave: () => void }) {
   );
   const address = data ? `${window.location.origin}/show/${data.code}` : "";
   return (
-    <div ref={intoView} className="inline-ask show-it" role="status">
+    <div ref={data && intoView} className="inline-ask show-it" role="status">
       {error ? error.message : !data && words.common.loading}
       {data && (
         <>

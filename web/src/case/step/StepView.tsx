@@ -192,7 +192,7 @@ export function CurrentStep(p: {
         />
       )}
       <Later followUps={step.followUps} />
-      {!asksFirst && !step.must.held && (
+      {!asksFirst && (
         <Readings
           key={`${p.id}.${item ?? ""}`}
           id={p.id}

@@ -62,6 +62,10 @@ public final class AttemptValues {
                         .removeIf(s -> s.step() == e.step()
                                 && (e.item() == null || e.item().equals(s.item())));
             }
+            // a fix that no case keeps may have been published anew, with fewer steps
+            if (e.step() >= v.steps.size()) {
+                continue;
+            }
             e.readings().forEach(r -> {
                 Slot slot = new Slot(e.step(), e.item(), r.clause());
                 v.readings.remove(slot);
@@ -157,22 +161,51 @@ public final class AttemptValues {
         return values;
     }
 
-    /** What this attempt itself read for a step to use, by name: neither from the message, nor from the case, nor from another attempt. */
+    /**
+     * What this attempt itself read for a step to use, by name: neither from the message, nor from the case, nor from another attempt, and
+     * no list, whose only row would be taken for the right one.
+     */
     public Map<String, String> fromDevice(int step) {
         Map<String, String> values = new HashMap<>();
         readings.forEach((slot, r) -> {
-            if (slot.item() == null && r.how().hasValue() && isSeen(slot.step(), step)) {
+            if (slot.item() != null || !isSeen(slot.step(), step)) {
+                return;
+            }
+            // what was read last counts, also where it says that nobody knows
+            values.keySet().removeAll(names(slot.step(), r));
+            if (r.how().hasValue() && !isList(slot.step(), r)) {
                 put(r, slot, values);
             }
         });
         return values;
     }
 
+    private Set<String> names(int step, Reading r) {
+        List<Capture> captures = steps.get(step).step().captures();
+        if (r.clause() >= 0 && r.clause() < captures.size()) {
+            return captures.get(r.clause()).names().keySet();
+        }
+        Fix.Choose choose = steps.get(step).step().choose();
+        return choose == null
+                ? Set.of()
+                : FixValues.chosen(steps.get(step).fix(), choose).keySet();
+    }
+
+    private boolean isList(int step, Reading r) {
+        List<Capture> captures = steps.get(step).step().captures();
+        return r.clause() >= 0
+                && r.clause() < captures.size()
+                && captures.get(r.clause()).every();
+    }
+
     /** Everything read outside of repeated steps, by name, for what the case knows from now on. */
     public static Map<String, String> facts(WorkedStep w, Reading r) {
         Map<String, String> facts = new LinkedHashMap<>();
-        if (r.clause() == Reading.CHOICE || r.clause() >= w.step().captures().size()) {
-            return r.how().hasValue() ? Map.copyOf(r.rows().get(0)) : Map.of();
+        if (r.clause() == Reading.CHOICE) {
+            return r.how().hasValue() ? r.rows().get(0) : Map.of();
+        }
+        if (r.clause() >= w.step().captures().size()) {
+            return Map.of();
         }
         Capture c = w.step().captures().get(r.clause());
         for (String name : c.names().keySet()) {

@@ -187,6 +187,8 @@ final class FixReview {
         if (step.each() != null && step.each().written().isEmpty()) {
             wanted.add(step.each().list());
         }
+        // it holds the step back, so what the step itself prints comes too late
+        step.musts().forEach(c -> wanted.addAll(c.guard().condition().names()));
         return wanted;
     }
 
@@ -197,7 +199,6 @@ final class FixReview {
             wanted.addAll(step.onlyIf().guard().condition().names());
         }
         step.checks().forEach(c -> wanted.addAll(c.guard().condition().names()));
-        step.musts().forEach(c -> wanted.addAll(c.guard().condition().names()));
         return wanted;
     }
 

@@ -53,7 +53,10 @@ final class ReadingReview {
                     lists.add(FixValues.listOf(c));
                 }
                 for (String name : c.names().keySet()) {
-                    if (list == null) {
+                    // the only row of a list is not the right one by being there
+                    if (list == null && c.every()) {
+                        lists.add(name);
+                    } else if (list == null) {
                         once.add(name);
                     } else {
                         ofItems.put(name, list);

@@ -130,6 +130,35 @@ class AttemptValuesTest {
         assertThat(v.fromDevice(4)).doesNotContainKey("spare.name");
     }
 
+    /** The target of what destroys is a value that was read or chosen last: no list, and nothing that nobody knows any more. */
+    @Test
+    void aTargetIsNoListAndNothingOfBefore() {
+        Reading rows = new Reading(1, How.SEEN, List.of(Map.of("pack.name", "tides", "pack.size", "4")));
+        List<AttemptValues.Entry> entries = new ArrayList<>(List.of(entry(0, null, rows, one(0, "folder", "/srv"))));
+        assertThat(AttemptValues.of(STEPS, Map.of(), entries).fromDevice(4)).containsOnlyKeys("folder");
+        entries.add(entry(3, null, new Reading(Reading.CHOICE, How.CHOSEN, List.of(Map.of("spare.name", "tides")))));
+        assertThat(AttemptValues.of(STEPS, Map.of(), entries).fromDevice(4)).containsEntry("spare.name", "tides");
+        for (How none : List.of(How.NOT_KNOWN, How.NOT_THERE, How.SEVERAL)) {
+            List<AttemptValues.Entry> later = new ArrayList<>(entries);
+            later.add(entry(0, null, new Reading(0, none, List.of())));
+            later.add(entry(3, null, new Reading(Reading.CHOICE, none, List.of())));
+            assertThat(AttemptValues.of(STEPS, Map.of(), later).fromDevice(4))
+                    .as(none.word())
+                    .isEmpty();
+        }
+    }
+
+    /** A fix that no case keeps is published anew with fewer steps and clauses: what was read for the others is left alone. */
+    @Test
+    void aFixThatHasBecomeShorterIsWorkedAllTheSame() {
+        AttemptValues v = AttemptValues.of(
+                STEPS,
+                Map.of("folder", "/srv"),
+                List.of(entry(99, null, one(0, "x", "1")), entry(0, null, one(7, "folder", "/old"))));
+        assertThat(command(v, 6, null)).doesNotContain("/old");
+        assertThat(v.values(0, null)).doesNotContainKeys("x", "folder");
+    }
+
     /** Random packs and seals, read in any order, some not at all: what stands in an item's command is that item's or a blank. */
     @Property(tries = 2_000)
     void noItemsCommandHoldsAnothersValue(@ForAll("packs") List<String> packs, @ForAll long seed) {

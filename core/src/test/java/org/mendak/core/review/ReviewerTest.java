@@ -249,6 +249,9 @@ class ReviewerTest {
                 ## Burn
                 - Destroys: everything
 
+                ## Sink
+                - Destroys: all on {pack.name}
+
                 ## Nothing to read
                 - Capture: `free 3 GB`
                 """;
@@ -263,7 +266,8 @@ class ReviewerTest {
         expect(problems, Problem.Severity.ERROR, 33, "\"disk\" is no list that an earlier step reads");
         expect(problems, Problem.Severity.ERROR, 36, "{spare} is not read from the device");
         expect(problems, Problem.Severity.WARNING, 39, "shown nowhere");
-        expect(problems, Problem.Severity.ERROR, 43, "nothing is read here");
+        expect(problems, Problem.Severity.ERROR, 42, "{pack.name} is not read from the device");
+        expect(problems, Problem.Severity.ERROR, 46, "nothing is read here");
     }
 
     /** Met while trying it as somebody who does not know the grammar: what would be lost without a word is said. */

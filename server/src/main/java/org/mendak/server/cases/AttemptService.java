@@ -299,9 +299,8 @@ class AttemptService {
      * What came of an entry.
      *
      * @param captured the values that are known by it
-     * @param open how many of the step's values are still to be read, or said to be unknown
      */
-    record StepResult(String clientId, Map<String, String> captured, int open) {}
+    record StepResult(String clientId, Map<String, String> captured) {}
 
     /** Appends an entry; the same client's id twice is the same entry. */
     StepResult step(Caller caller, long number, long id, StepEntry written) {
@@ -320,7 +319,7 @@ class AttemptService {
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
             if (store.stepOf(tx, id, e.clientId()).isPresent()) {
-                return new StepResult(e.clientId(), Map.of(), 0);
+                return new StepResult(e.clientId(), Map.of());
             }
             if (store.stepCount(tx, id) >= MOST_STEPS) {
                 throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
@@ -343,7 +342,6 @@ class AttemptService {
                             clock.instant(),
                             caller.name()));
             Map<String, String> captured = new LinkedHashMap<>();
-            int open = 0;
             if (known) {
                 read.forEach(r -> captured.putAll(AttemptValues.facts(w.steps().get(e.step()), r)));
                 if (e.item() == null) {
@@ -354,9 +352,8 @@ class AttemptService {
                 } else if (e.what().equals("undone")) {
                     store.noLongerOwed(tx, a.id(), e.step(), e.item());
                 }
-                open = reader.worked(tx, c, a).values().open(e.step(), e.item()).size();
             }
-            return new StepResult(e.clientId(), captured, open);
+            return new StepResult(e.clientId(), captured);
         });
     }
 

@@ -83,7 +83,8 @@ class CaseFixes {
         }
         WorkedStep w = steps.get(p.step());
         WorkedAttempt worked = worked(tx, c, a.fixKey(), known, a).orElseThrow();
-        return CommandText.fill(p.fence(), p.command(), w.declared(), worked.filling(p.step(), p.item()), w.paths())
+        return CommandText.fill(
+                        p.fence(), p.command(), w.declared(), worked.values().values(p.step(), p.item()), w.paths())
                 .stream()
                 .map(x -> CaseViews.Piece.of(x, worked.titles(), hidden))
                 .toList();

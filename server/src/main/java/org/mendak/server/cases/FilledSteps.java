@@ -229,7 +229,7 @@ final class FilledSteps {
                 ? java.util.Collections.singletonList(null)
                 : w.items(index);
         for (String item : items) {
-            Map<String, String> here = w.filling(index, item);
+            Map<String, String> here = w.values().values(index, item);
             for (Fix.Fence f : s.fences()) {
                 List<CommandText.Piece> pieces =
                         CommandText.fill(f.language(), f.text(), worked.declared(), here, worked.paths());

@@ -1,8 +1,6 @@
 package org.mendak.server.cases;
 
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -168,11 +166,6 @@ record WorkedAttempt(
         return i;
     }
 
-    /** When a lead passed a step that is held back; empty if nobody did. */
-    Optional<Instant> wentOn(int step) {
-        return last(step, "went-on").map(AttemptStore.Step::at);
-    }
-
     /** The last entry of a kind about a step that was not taken back. */
     Optional<AttemptStore.Step> last(int step, String what) {
         AttemptStore.Step last = null;
@@ -187,18 +180,16 @@ record WorkedAttempt(
     /** Whether what must be so is so, or a lead passed it. */
     boolean mayBeDone(int step) {
         Facts facts = facts(step, null);
-        return wentOn(step).isPresent()
+        return last(step, "went-on").isPresent()
                 || steps.get(step).step().musts().stream()
                         .allMatch(m -> m.guard().condition().evaluate(facts) == Truth.YES);
     }
 
     /** Words of the document with the values of this attempt in them; what is not known is called by its title. */
     String prose(String text, int step, String item) {
+        if (text.indexOf('{') < 0) {
+            return text; // most words have no value in them, and values are put together anew each time
+        }
         return WithTitles.text(text, steps.get(step).declared(), values.values(step, item), titles);
-    }
-
-    /** A copy of the values, for a step's commands. */
-    Map<String, String> filling(int step, String item) {
-        return new HashMap<>(values.values(step, item));
     }
 }
