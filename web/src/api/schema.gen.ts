@@ -1817,7 +1817,7 @@ export interface components {
       key: string;
       /** Format: double */
       minutes: number;
-      reasons: string[];
+      reasons: components["schemas"]["Why"][];
       title: string;
     };
     ErrorEvidenceRelease: {
@@ -2047,7 +2047,7 @@ export interface components {
     };
     PlanExcluded: {
       key: string;
-      reason: string;
+      reason: components["schemas"]["Why"];
       title: string;
     };
     PlanNotAsked: {
@@ -2078,7 +2078,7 @@ export interface components {
       /** Format: double */
       minutes: number;
       missingNeeds: string[];
-      reasons: string[];
+      reasons: components["schemas"]["Why"][];
       /** Format: double */
       saves: null | number;
       /** Format: double */
@@ -2390,6 +2390,32 @@ export interface components {
       otherwise: string;
       required: string;
       text: string;
+    };
+    Why: {
+      /** @enum {string} */
+      code:
+        | "by-hand"
+        | "for-each-minute"
+        | "authors-place"
+        | "only-if"
+        | "together"
+        | "follows"
+        | "fetched-before"
+        | "in-one-go"
+        | "to-learn"
+        | "never-tried"
+        | "never-first"
+        | "little-evidence"
+        | "last-resort"
+        | "set-aside"
+        | "not-published"
+        | "not-so"
+        | "only-going"
+        | "not-at-hand"
+        | "ruled-out";
+      values: {
+        [key: string]: string;
+      };
     };
   };
   responses: never;

@@ -34,6 +34,7 @@ export type Piece = S["CasePiece"];
 export type Opening = S["CaseOpening"];
 export type CasePatch = S["CasePatch"];
 export type PlanView = S["PlanView"];
+export type Why = S["Why"];
 export type PlanQuestion = S["PlanStep"];
 /** A fix at its place in a plan. */
 export type PlanStep = S["PlanStep"] & { elapsedByHere: number; tried: number; triedHere: number };

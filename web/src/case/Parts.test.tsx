@@ -81,13 +81,17 @@ test("due is what is open behind its fix; weakened is what a weakening fix has n
 const plan = (ordered: string[], excluded: string[] = []): Plan =>
   ({
     ordered: ordered.map((k) => ({ key: k, title: k.toUpperCase() })),
-    excluded: excluded.map((k) => ({ key: k, title: k.toUpperCase(), reason: "not so here" })),
+    excluded: excluded.map((k) => ({
+      key: k,
+      title: k.toUpperCase(),
+      reason: { code: "only-going" as const, values: {} },
+    })),
   }) as Plan;
 
 test("what a change did to the plan is said, and nothing else", () => {
   expect(planNews(undefined, plan(["a"]))).toEqual([]);
   expect(planNews(plan(["a", "b"]), plan(["a"], ["b"]))).toEqual([
-    "B is out of the question now: not so here.",
+    "B is out of the question now: only gets them going.",
   ]);
   expect(planNews(plan(["a"], ["b"]), plan(["a", "b"]))).toEqual(["B may help after all."]);
   expect(planNews(plan(["a", "b"]), plan(["b", "a"]))).toEqual(["First comes now: B."]);

@@ -11,7 +11,7 @@ import type {
   Step,
   Words,
 } from "../api";
-import { words } from "../words";
+import { whyWords, words } from "../words";
 import type { Waiting } from "./outbox";
 
 /** Entries that leave a step where it stands. */
@@ -151,7 +151,7 @@ export function planNews(before: Plan | undefined, now: Plan): string[] {
   const known = new Set(before.ordered.map((s) => s.key));
   const news: string[] = [];
   for (const [key, e] of is)
-    if (!was.has(key) && known.has(key)) news.push(words.case.nowOut(e.title, e.reason));
+    if (!was.has(key) && known.has(key)) news.push(words.case.nowOut(e.title, whyWords(e.reason)));
   for (const s of now.ordered) if (was.has(s.key)) news.push(words.case.backIn(s.title));
   const first = now.ordered[0];
   if (

@@ -1,6 +1,6 @@
 import type { ErrorEvidence } from "../api";
 import { Cross } from "../look";
-import { words } from "../words";
+import { whyWords, words } from "../words";
 import { strands } from "./plot";
 
 const ROW = 44;
@@ -56,7 +56,7 @@ function Side(p: {
           <button
             type="button"
             className="plain"
-            title={x.reasons.join("; ")}
+            title={x.reasons.map(whyWords).join("; ")}
             onClick={() => p.onPick(x.key)}
           >
             {x.title}

@@ -34,7 +34,13 @@ const fix = (key: string, title: string, over: Partial<FixEvidence> = {}): FixEv
   ...over,
 });
 
-const placed = (key: string, title: string) => ({ key, title, chance: 0.5, minutes: 5, reasons: ["why"] });
+const placed = (key: string, title: string) => ({
+  key,
+  title,
+  chance: 0.5,
+  minutes: 5,
+  reasons: [{ code: "by-hand" as const, values: {} }],
+});
 
 const EVIDENCE: ErrorEvidence = {
   error: "till-full",

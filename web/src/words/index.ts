@@ -3,6 +3,8 @@ import { caseWords, deskWords } from "./case";
 import { many } from "./count";
 import { evidenceWords } from "./evidence";
 
+export { conditionOf, whyWords } from "./why";
+
 const monthName = (month: string, how: Intl.DateTimeFormatOptions) =>
   new Date(`${month}-15T00:00:00Z`).toLocaleDateString("en-GB", { ...how, timeZone: "UTC" });
 

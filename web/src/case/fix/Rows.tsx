@@ -2,7 +2,7 @@ import { InputNumber } from "antd";
 import { useState } from "react";
 import type { Attempt, Plan, PlanStep } from "../../api";
 import { Key, SeamPiece, StitchBar } from "../../look";
-import { words } from "../../words";
+import { conditionOf, whyWords, words } from "../../words";
 import type { CaseActs } from "../useCaseActs";
 
 /** A fix that was tried: its stitch, what came of it, and on demand what was done. */
@@ -103,7 +103,7 @@ export function LaterRow(p: {
           type="button"
           className="row-title"
           onClick={p.onOpen}
-          title={s.reasons.join(" · ")}
+          title={s.reasons.map(whyWords).join(" · ")}
           onKeyDown={(e) => {
             if (!e.altKey || (e.key !== "ArrowUp" && e.key !== "ArrowDown")) return;
             e.preventDefault();
@@ -113,11 +113,12 @@ export function LaterRow(p: {
           {p.n > 0 && p.n <= 9 && <Key k={String(p.n)} />} {s.title}
           {p.risk !== "" && p.risk !== "safe" && <span className="risk"> · {words.risks[p.risk]}</span>}
           {s.reasons
-            .filter((r) => r.startsWith("only if "))
+            .map(conditionOf)
+            .filter((r) => r !== "")
             .map((r) => (
               <span key={r} className="soft">
                 {" "}
-                · {r.split(";")[0]}, {words.case.appliesIn(s.applies ?? 1)}
+                · {r}, {words.case.appliesIn(s.applies ?? 1)}
               </span>
             ))}
         </button>
@@ -146,7 +147,7 @@ export function ExcludedRow({ plan }: { plan: Plan }) {
       <ul>
         {plan.excluded.map((e) => (
           <li key={e.key}>
-            {e.title} <span className="soft">· {e.reason}</span>
+            {e.title} <span className="soft">· {whyWords(e.reason)}</span>
           </li>
         ))}
       </ul>

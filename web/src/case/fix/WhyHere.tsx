@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { PlanStep } from "../../api";
 import { StitchBar } from "../../look";
-import { words } from "../../words";
+import { whyWords, words } from "../../words";
 
 /** Why a fix stands where it stands: its chance, what is behind it, and what moving it would cost. */
 export function WhyHere({ step, error }: { step: PlanStep; error: string | null }) {
@@ -26,7 +26,7 @@ export function WhyHere({ step, error }: { step: PlanStep; error: string | null 
           </li>
         )}
         <li>{step.tried === 0 ? words.case.never : words.case.tried(step.tried, step.triedHere)}</li>
-        {step.reasons.map((r) => (
+        {step.reasons.map(whyWords).map((r) => (
           <li key={r}>{r}</li>
         ))}
         {step.costOfLater !== null && step.costOfLater > 0.05 && (

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.Variable;
 import org.mendak.core.language.Facts;
@@ -18,9 +19,6 @@ public final class CasePlanner {
 
     /** The fact that says whether a need is at hand is called by this and the need's name; its values are yes and no. */
     public static final String NEED_PREFIX = "need.";
-
-    /** The reason that leaves workarounds out while the case is to be mended for good. */
-    public static final String ONLY_GOING = "only gets them going";
 
     /** With more open moves than this, what a question is worth is not computed: each answer needs a plan of its own. */
     static final int MOST_FOR_QUESTIONS = 12;
@@ -122,13 +120,23 @@ public final class CasePlanner {
     private Plan make() {
         boolean measured = evidence.enoughToMeasure();
         int[] authored = draft.authored();
-        int[] order = draft.pinnedFirst(measured ? OrderSearch.order(problem) : authored);
+        int[] own = measured ? OrderSearch.order(problem) : authored;
+        String first = proposedFirst(own);
+        int[] order = draft.pinnedFirst(own);
         PlanText text = new PlanText(q, evidence, draft, needs);
         List<Plan.Item> items = text.items(order, measured);
         List<Plan.Question> questions = new ArrayList<>(text.questions(order));
         if (!measured) {
             return new Plan(
-                    Plan.Mode.AUTHORED, items, questions, exclusions.reasons(), null, null, null, evidence.cases());
+                    Plan.Mode.AUTHORED,
+                    items,
+                    questions,
+                    exclusions.reasons(),
+                    null,
+                    null,
+                    null,
+                    evidence.cases(),
+                    first);
         }
         int stop = stop(order);
         double expected = problem.expected(order, stop);
@@ -141,7 +149,19 @@ public final class CasePlanner {
                 fixesIn(order, stop),
                 expected,
                 problem.expected(authored, problem.plannedStop(authored, authored.length)),
-                evidence.cases());
+                evidence.cases(),
+                first);
+    }
+
+    /** A workaround that only stands in the plan because it was put there is not what the plan itself would have begun with. */
+    private String proposedFirst(int[] order) {
+        return IntStream.of(order)
+                .boxed()
+                .flatMap(m -> problem.moves().get(m).order().stream().sorted())
+                .filter(i -> q.going() || !draft.fix(i).workaround())
+                .map(i -> q.error().tries().get(i).fix())
+                .findFirst()
+                .orElse(null);
     }
 
     private int stop(int[] order) {

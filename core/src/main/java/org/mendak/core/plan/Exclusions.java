@@ -3,15 +3,15 @@ package org.mendak.core.plan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.core.language.PlainWords;
 import org.mendak.core.language.Truth;
+import org.mendak.core.plan.Reason.Code;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 
 /** Which fixes may be tried on a case, and why the others may not. */
 record Exclusions(long allowed, List<Plan.Excluded> reasons) {
-
-    private static final String FAILED = "failed";
 
     static Exclusions of(CasePlanner.Request q, Needs needs) {
         long allowed = 0;
@@ -19,54 +19,50 @@ record Exclusions(long allowed, List<Plan.Excluded> reasons) {
         List<KnownError.TryItem> tries = q.error().tries();
         for (int i = 0; i < tries.size(); i++) {
             KnownError.TryItem t = tries.get(i);
-            String reason = reason(q, needs, t);
+            if (q.progress().failed().contains(t.fix())) {
+                continue; // its row in the case says so
+            }
+            Optional<Reason> reason = reason(q, needs, t);
             if (reason.isEmpty()) {
                 allowed |= 1L << i;
-            } else if (!reason.equals(FAILED)) {
-                reasons.add(new Plan.Excluded(t.fix(), q.titleOf(t.fix()), reason));
             }
+            reason.ifPresent(r -> reasons.add(new Plan.Excluded(t.fix(), q.titleOf(t.fix()), r)));
         }
         for (KnownError.RuledOut r : q.error().ruledOut()) {
             if (tries.stream().noneMatch(t -> t.fix().equals(r.fix()))) {
                 reasons.add(new Plan.Excluded(
-                        r.fix(), q.fixes().containsKey(r.fix()) ? q.titleOf(r.fix()) : r.title(), ruledOut(r)));
+                        r.fix(),
+                        q.fixes().containsKey(r.fix()) ? q.titleOf(r.fix()) : r.title(),
+                        Reason.of(Code.RULED_OUT, "why", r.reason())));
             }
         }
         return new Exclusions(allowed, List.copyOf(reasons));
     }
 
-    /** The author's sentence where there is one, and what was seen instead. */
-    private static String notSo(CasePlanner.Request q, Fix.Guard guard) {
-        String seen = PlainWords.whyNot(guard.condition(), q.facts(), q.titles());
-        return guard.words().isEmpty() ? seen : guard.words() + " (" + seen + ")";
-    }
-
-    private static String ruledOut(KnownError.RuledOut r) {
-        return r.reason().isEmpty() ? "ruled out" : "ruled out: " + r.reason();
-    }
-
-    private static String reason(CasePlanner.Request q, Needs needs, KnownError.TryItem t) {
+    private static Optional<Reason> reason(CasePlanner.Request q, Needs needs, KnownError.TryItem t) {
         Fix fix = q.fixes().get(t.fix());
-        if (q.progress().failed().contains(t.fix())) {
-            return FAILED;
-        }
-        if (q.progress().setAside().containsKey(t.fix())) {
-            return q.progress().setAside().get(t.fix());
+        Outcome ended = q.progress().setAside().get(t.fix());
+        if (ended != null) {
+            return Optional.of(Reason.of(Code.SET_ASIDE, "outcome", ended.word()));
         }
         if (fix == null) {
-            return "the fix is not published";
+            return Optional.of(Reason.of(Code.NOT_PUBLISHED));
         }
         if (t.when() != null && t.when().evaluate(q.facts()) == Truth.NO) {
-            return "not so here: " + notSo(q, t.guard());
+            return Optional.of(Reason.of(
+                    Code.NOT_SO,
+                    "condition",
+                    t.guard().words(),
+                    "seen",
+                    PlainWords.whyNot(t.guard().condition(), q.facts(), q.titles())));
         }
         if (fix.workaround() && !q.going() && !q.pinned().contains(t.fix())) {
             // it would cost its minutes and end nothing
-            return CasePlanner.ONLY_GOING;
+            return Optional.of(Reason.of(Code.ONLY_GOING));
         }
         return fix.needs().stream()
                 .filter(n -> needs.atHand(n).equals(Optional.of("no")))
                 .findFirst()
-                .map(n -> "not to be had: " + needs.title(n) + needs.otherWay(n))
-                .orElse("");
+                .map(n -> Reason.of(Code.NOT_AT_HAND, "need", needs.title(n), "how", needs.otherWay(n)));
     }
 }

@@ -46,12 +46,7 @@ final class Needs {
 
     /** How to come by a need all the same, as the vocabulary says; empty if it says nothing. */
     String otherWay(String need) {
-        return vocabulary
-                .need(need)
-                .map(Vocabulary.Need::how)
-                .filter(h -> !h.isEmpty())
-                .map(h -> "; " + h)
-                .orElse("");
+        return vocabulary.need(need).map(Vocabulary.Need::how).orElse("");
     }
 
     boolean lasting(String need) {

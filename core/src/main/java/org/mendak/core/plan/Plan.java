@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param expectedMinutes expected minutes from now to the end, hand-over included; null in mode AUTHORED
  * @param expectedMinutesAuthored the same for the author's order with the same exclusions; null in mode AUTHORED
  * @param cases how many cases taught the order
+ * @param proposedFirst the key of the fix that would come first had nobody put any by hand; null if there is none
  */
 public record Plan(
         Mode mode,
@@ -23,7 +24,8 @@ public record Plan(
         Integer handOverAfter,
         Double expectedMinutes,
         Double expectedMinutesAuthored,
-        int cases) {
+        int cases,
+        String proposedFirst) {
 
     /** Where the order comes from. */
     public enum Mode {
@@ -45,7 +47,7 @@ public record Plan(
      * @param elapsedByHere expected minutes of all fixes up to and with this one, one that may not apply counting as often as it does
      * @param tried how often it was tried in this known error
      * @param triedHere how often after exactly what will have failed by then
-     * @param reasons why it stands here, in words
+     * @param reasons why it stands here
      * @param missingNeeds titles of needs that are not known to be at hand
      * @param costOfLater expected minutes that putting it one place later would add; null for the last and in mode AUTHORED
      */
@@ -62,7 +64,7 @@ public record Plan(
             double elapsedByHere,
             int tried,
             int triedHere,
-            List<String> reasons,
+            List<Reason> reasons,
             List<String> missingNeeds,
             Double costOfLater) {
         public Item {
@@ -90,7 +92,7 @@ public record Plan(
     }
 
     /** A fix that is not proposed, and why. */
-    public record Excluded(String key, String title, String reason) {}
+    public record Excluded(String key, String title, Reason reason) {}
 
     public Plan {
         ordered = List.copyOf(ordered);

@@ -9,6 +9,7 @@ import org.mendak.core.evidence.CauseModel;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.FixTally;
 import org.mendak.core.evidence.Interval;
+import org.mendak.core.plan.Reason.Code;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 
@@ -43,10 +44,10 @@ final class PlanText {
             Move move = problem.moves().get(order[k]);
             double extra = problem.cost(order[k], tried, place) - move.minutes();
             double beside = problem.beside(order[k], tried, place);
-            List<String> reasons = moveReasons(order, k, place);
+            List<Reason> reasons = moveReasons(order, k, place);
             Double later = measured ? costOfLater(order, k) : null;
             if (later != null && later < -NOTICEABLE && q.pinned().isEmpty()) {
-                reasons.add("placed early to learn: little tried so far");
+                reasons.add(Reason.of(Code.TO_LEARN));
             }
             for (int i : move.order()) {
                 double own = evidence.tallies().get(i).minutes();
@@ -65,7 +66,7 @@ final class PlanText {
     }
 
     private Plan.Item item(
-            int i, long tried, double minutes, double elapsed, List<String> reasons, Double later, boolean measured) {
+            int i, long tried, double minutes, double elapsed, List<Reason> reasons, Double later, boolean measured) {
         FixTally tally = evidence.tallies().get(i);
         CauseModel model = problem.model();
         double before = model.allFail(problem.failed());
@@ -89,73 +90,83 @@ final class PlanText {
     }
 
     /** What holds of a whole move where it stands. */
-    private List<String> moveReasons(int[] order, int k, int place) {
-        List<String> reasons = new ArrayList<>();
+    private List<Reason> moveReasons(int[] order, int k, int place) {
+        List<Reason> reasons = new ArrayList<>();
         Move move = problem.moves().get(order[k]);
         for (String need : draft.setUpsOf(move)) {
             Arrays.stream(order, 0, k)
                     .mapToObj(m -> problem.moves().get(m))
                     .filter(m -> draft.setUpsOf(m).contains(need))
                     .findFirst()
-                    .ifPresent(m -> reasons.add("needs no new " + needs.title(need) + ": fetched for "
-                            + titleOf(m.order().get(0))));
+                    .ifPresent(m -> reasons.add(Reason.of(
+                            Code.FETCHED_BEFORE,
+                            "need",
+                            needs.title(need),
+                            "fix",
+                            titleOf(m.order().get(0)))));
         }
         if (k > 0 && problem.standing().minutes()[place][order[k]] == 0) {
             Move last = problem.moves().get(order[k - 1]);
             draft.lastingOf(move).stream()
                     .filter(n -> draft.lastingOf(last).contains(n))
-                    .forEach(n -> reasons.add(
-                            "in one go with " + titleOf(last.order().get(0)) + ": both need " + needs.title(n)));
+                    .forEach(n -> reasons.add(Reason.of(
+                            Code.IN_ONE_GO, "fix", titleOf(last.order().get(0)), "need", needs.title(n))));
         }
         return reasons;
     }
 
-    private List<String> reasons(int i, long tried, double minutes, List<String> ofMove, boolean measured) {
-        List<String> reasons = new ArrayList<>();
+    private List<Reason> reasons(int i, long tried, double minutes, List<Reason> ofMove, boolean measured) {
+        List<Reason> reasons = new ArrayList<>();
         KnownError.TryItem t = tries.get(i);
         if (q.pinned().contains(t.fix())) {
-            reasons.add("put here by hand");
+            reasons.add(Reason.of(Code.BY_HAND));
         }
         if (measured) {
             double chance = problem.model().chance(i, tried);
-            reasons.add(String.format(Locale.ROOT, "%.1f in 100 for each minute it takes", 100 * chance / minutes));
+            reasons.add(Reason.of(
+                    Code.FOR_EACH_MINUTE, "inHundred", String.format(Locale.ROOT, "%.1f", 100 * chance / minutes)));
             addEvidence(reasons, evidence.tallies().get(i), tried);
         } else {
-            reasons.add("the author's place; too little evidence to measure");
+            reasons.add(Reason.of(Code.AUTHORS_PLACE));
         }
         if (!draft.unknownOf(i).isEmpty()) {
-            reasons.add("only if " + t.guard().inWords(q.titles()) + past(t.fix()));
+            reasons.add(onlyIf(t));
         }
         for (String other : together(t)) {
-            reasons.add("together with " + q.titleOf(other) + ", before one retest");
+            reasons.add(Reason.of(Code.TOGETHER, "fix", q.titleOf(other)));
         }
         for (String before : t.after()) {
-            reasons.add("follows " + q.titleOf(before));
+            reasons.add(Reason.of(Code.FOLLOWS, "fix", q.titleOf(before)));
         }
         reasons.addAll(ofMove);
         Fix fix = draft.fix(i);
         if (Draft.careful(t, fix)) {
-            reasons.add("last resort: nothing harmless pays any more");
+            reasons.add(Reason.of(Code.LAST_RESORT));
         }
         return reasons;
     }
 
-    private void addEvidence(List<String> reasons, FixTally tally, long tried) {
+    private void addEvidence(List<Reason> reasons, FixTally tally, long tried) {
         if (tally.tried() == 0) {
-            reasons.add("never tried: its chance is an estimate");
+            reasons.add(Reason.of(Code.NEVER_TRIED));
         } else if (tally.triedFirst() == 0 && tried == 0) {
-            reasons.add("never tried first: its chance as a first step is an estimate");
+            reasons.add(Reason.of(Code.NEVER_FIRST));
         }
         if (evidence.isLittle()) {
-            reasons.add("little evidence: " + evidence.cases() + " cases");
+            reasons.add(Reason.of(Code.LITTLE_EVIDENCE, "cases", evidence.cases()));
         }
     }
 
-    private String past(String fix) {
-        PastConditions.Count c = q.past().counts().get(fix);
-        return c == null
-                ? "; no past case says how often that is so"
-                : "; so in " + c.held() + " of " + (c.held() + c.failed()) + " past cases";
+    private Reason onlyIf(KnownError.TryItem t) {
+        PastConditions.Count c = q.past().counts().get(t.fix());
+        return Reason.of(
+                Code.ONLY_IF,
+                "condition",
+                t.guard().inWords(q.titles()),
+                "held",
+                c == null ? null : c.held(),
+                "of",
+                c == null ? null : c.held() + c.failed());
     }
 
     /** The fixes that one names as done together with it, or that name it. */

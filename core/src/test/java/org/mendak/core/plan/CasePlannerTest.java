@@ -19,6 +19,8 @@ import org.mendak.core.runbook.KnownError;
 
 class CasePlannerTest {
 
+    private static final Reason NO_CONSOLE = Reason.of(Reason.Code.NOT_AT_HAND, "need", "Access to the shore console");
+
     private static final KnownError ERROR = DemoLibrary.errors().stream()
             .filter(e -> e.key().equals("till-staging-full"))
             .findFirst()
@@ -101,18 +103,21 @@ class CasePlannerTest {
                         new Plan.Excluded(
                                 "move-staging",
                                 "Move staging to the data disk",
-                                "not so here: the till has a data disk (image 7.0 or later) and no other package updates"
-                                        + " (the image release of the device is 6.4, less than 7.0)"),
-                        new Plan.Excluded(
-                                "reset-helper-licence",
-                                "Reset the update helper's licence",
-                                "not to be had: Access to the shore console"),
-                        new Plan.Excluded(
-                                "reimage-till", "Re-image the till", "not to be had: Access to the shore console"),
+                                Reason.of(
+                                        Reason.Code.NOT_SO,
+                                        "condition",
+                                        "the till has a data disk (image 7.0 or later) and no other package updates",
+                                        "seen",
+                                        "the image release of the device is 6.4, less than 7.0")),
+                        new Plan.Excluded("reset-helper-licence", "Reset the update helper's licence", NO_CONSOLE),
+                        new Plan.Excluded("reimage-till", "Re-image the till", NO_CONSOLE),
                         new Plan.Excluded(
                                 "reinstall-receipt-driver",
                                 "Reinstall the receipt driver",
-                                "ruled out: people try it; it has nothing to do with staging."));
+                                Reason.of(
+                                        Reason.Code.RULED_OUT,
+                                        "why",
+                                        "people try it; it has nothing to do with staging.")));
         assertThat(keys(p)).containsExactlyInAnyOrder("free-print-queue", "empty-staging");
     }
 
@@ -123,17 +128,20 @@ class CasePlannerTest {
                 .filter(i -> i.key().equals("move-staging"))
                 .findFirst()
                 .orElseThrow();
-        assertThat(move.reasons()).anyMatch(r -> r.startsWith("only if "));
+        assertThat(move.reasons()).extracting(Reason::code).contains(Reason.Code.ONLY_IF);
         assertThat(keys(p).indexOf("move-staging")).isGreaterThan(keys(p).indexOf("empty-staging"));
     }
 
     @Test
     void plansOnFromWhatHasFailed() {
-        Progress done = new Progress(Set.of("empty-staging"), Map.of("free-print-queue", "nothing to do"));
+        Progress done = new Progress(Set.of("empty-staging"), Map.of("free-print-queue", Outcome.NOTHING_TO_DO));
         Plan p = plan(evidence(40), Facts.NONE, done, List.of());
         assertThat(keys(p)).doesNotContain("empty-staging", "free-print-queue");
         assertThat(p.excluded())
-                .contains(new Plan.Excluded("free-print-queue", "Free the print queue", "nothing to do"));
+                .contains(new Plan.Excluded(
+                        "free-print-queue",
+                        "Free the print queue",
+                        Reason.of(Reason.Code.SET_ASIDE, "outcome", "nothing-to-do")));
         double now = evidence(40).model().chance(KEYS.indexOf(p.ordered().get(0).key()), 0b00010);
         assertThat(p.ordered().get(0).chance()).isCloseTo(now, within(1e-12));
     }
@@ -142,7 +150,8 @@ class CasePlannerTest {
     void whatIsPutFirstByHandStaysFirst() {
         Plan p = plan(evidence(40), Facts.NONE, Progress.NONE, List.of("reset-helper-licence"));
         assertThat(keys(p)).startsWith("reset-helper-licence", "empty-staging");
-        assertThat(p.ordered().get(0).reasons()).contains("put here by hand");
+        assertThat(p.ordered().get(0).reasons()).contains(Reason.of(Reason.Code.BY_HAND));
+        assertThat(p.proposedFirst()).isEqualTo("empty-staging");
     }
 
     @Test

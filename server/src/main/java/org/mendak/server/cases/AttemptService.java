@@ -45,6 +45,7 @@ class AttemptService {
     private final CaseFixes fixes;
     private final StepReadings readings;
     private final SaidValues said;
+    private final PlanShown plans;
     private final ApplicationEventPublisher events;
     private final AuditStore audit;
     private final Clock clock;
@@ -59,6 +60,7 @@ class AttemptService {
             CaseFixes fixes,
             StepReadings readings,
             SaidValues said,
+            PlanShown plans,
             ApplicationEventPublisher events,
             AuditStore audit,
             Clock clock) {
@@ -71,6 +73,7 @@ class AttemptService {
         this.fixes = fixes;
         this.readings = readings;
         this.said = said;
+        this.plans = plans;
         this.events = events;
         this.audit = audit;
         this.clock = clock;
@@ -78,6 +81,8 @@ class AttemptService {
 
     /** Starts a fix; its number. One that is being worked already is answered again. */
     long start(Caller caller, long number, String fix, String error) {
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        PlanShown.Shown shown = db.tx(tx -> plans.now(tx, number));
         return locks.work(caller, number, (tx, c) -> {
             if (fix == null || fixes.fix(tx, number, fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
@@ -93,7 +98,9 @@ class AttemptService {
                 throw Refusal.invalid("A case has at most " + Limits.ATTEMPTS + " attempts.");
             }
             long id = store.insert(tx, attempt(caller, c, tried, fix, under, false));
-            events.publishEvent(new AttemptStarted(tx, number, id));
+            if (shown != null) {
+                plans.keep(tx, id, shown);
+            }
             audit.write(tx, caller, "fix-started", number + "/" + fix, "");
             return id;
         });

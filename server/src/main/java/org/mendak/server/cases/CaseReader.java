@@ -3,7 +3,6 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -170,7 +169,7 @@ public class CaseReader {
                 attempts.putBacks(tx, number).stream()
                         .map(p -> putBack(tx, c, tried, p, values, hidden))
                         .toList(),
-                pinnedOrder(c),
+                c.pinnedOrder(),
                 newer(pins));
     }
 
@@ -218,10 +217,6 @@ public class CaseReader {
                                         .fix(e.believedFix())
                                         .map(Fix::title)
                                         .orElse(e.believedFix())));
-    }
-
-    static List<String> pinnedOrder(CaseRow c) {
-        return Arrays.stream(c.pinned().split(",")).filter(s -> !s.isEmpty()).toList();
     }
 
     private List<String> newer(Map<String, Integer> pins) {

@@ -1,6 +1,8 @@
 package org.mendak.server.cases;
 
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Set;
 import java.util.function.Consumer;
 
@@ -38,6 +40,11 @@ public record CaseRow(
     /** Whether it is still being worked. */
     public boolean open() {
         return status.equals("open");
+    }
+
+    /** The keys of fixes that somebody put in this order by hand. */
+    public List<String> pinnedOrder() {
+        return Arrays.stream(pinned.split(",")).filter(s -> !s.isEmpty()).toList();
     }
 
     /** A new case that somebody works. */

@@ -111,7 +111,7 @@ record ErrorEvidence(
             boolean changes) {}
 
     /** A fix in an order. */
-    record Placed(String key, String title, Double chance, double minutes, List<String> reasons) {}
+    record Placed(String key, String title, Double chance, double minutes, List<Why> reasons) {}
 
     /** When a release was first met. */
     record Release(String version, String month) {}

@@ -129,7 +129,12 @@ class ErrorEvidenceService {
         Plan plan = plan(chosen, choice);
         List<String> keys = plan.ordered().stream().map(Plan.Item::key).toList();
         List<ErrorEvidence.Placed> measured = plan.ordered().stream()
-                .map(i -> new ErrorEvidence.Placed(i.key(), i.title(), i.chance(), i.minutes(), i.reasons()))
+                .map(i -> new ErrorEvidence.Placed(
+                        i.key(),
+                        i.title(),
+                        i.chance(),
+                        i.minutes(),
+                        i.reasons().stream().map(Why::of).toList()))
                 .toList();
         List<ErrorEvidence.Placed> authored = Library.fixKeys(chosen.error()).stream()
                 .filter(keys::contains)

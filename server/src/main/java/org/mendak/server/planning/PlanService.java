@@ -1,6 +1,5 @@
 package org.mendak.server.planning;
 
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -15,10 +14,10 @@ import org.mendak.core.plan.Progress;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.AttemptRow;
-import org.mendak.server.cases.AttemptStarted;
 import org.mendak.server.cases.CaseLog;
 import org.mendak.server.cases.CaseReader;
 import org.mendak.server.cases.CaseRow;
+import org.mendak.server.cases.PlanShown;
 import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
@@ -28,13 +27,12 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What to do next: facts, progress and evidence brought to the planner. */
 @Service
-public class PlanService {
+public class PlanService implements PlanShown {
 
     private final Db db;
     private final CaseReader cases;
@@ -69,13 +67,6 @@ public class PlanService {
 
     private Optional<Plan> ofCase(Tx tx, long number) {
         CaseRow c = cases.row(tx, number);
-        return ofCase(
-                tx,
-                c,
-                Arrays.stream(c.pinned().split(",")).filter(s -> !s.isEmpty()).toList());
-    }
-
-    private Optional<Plan> ofCase(Tx tx, CaseRow c, List<String> pinned) {
         return cases.error(tx, c).map(error -> {
             Map<String, Fix> fixes = cases.fixes(tx, c, error);
             EvidenceService.Fitted fitted = evidence.of(tx, error, fixes, c.productVersion());
@@ -88,7 +79,7 @@ public class PlanService {
                     cases.facts(tx, c),
                     new Progress(done.failed(), done.setAside(), log.firstPick(tx, under(error.key(), attempts))),
                     fitted.evidence(),
-                    pinned,
+                    c.pinnedOrder(),
                     c.goal().equals("going"),
                     fitted.past()));
         });
@@ -124,7 +115,7 @@ public class PlanService {
     /** What the attempts so far mean for the plan; an attempt that is being worked means nothing yet. */
     static Progress progress(String error, List<AttemptRow> attempts) {
         Set<String> failed = new HashSet<>();
-        Map<String, String> setAside = new HashMap<>();
+        Map<String, Outcome> setAside = new HashMap<>();
         Set<String> waiting = new HashSet<>();
         for (AttemptRow a : attempts) {
             if (a.outcome() == null || a.errorKey() != null && !a.errorKey().equals(error)) {
@@ -139,7 +130,7 @@ public class PlanService {
                 failed.addAll(waiting);
                 waiting.clear();
             } else {
-                setAside.put(a.fixKey(), reason(o));
+                setAside.put(a.fixKey(), o);
                 if (o == Outcome.NOT_RETESTED) {
                     waiting.add(a.fixKey());
                 }
@@ -148,27 +139,18 @@ public class PlanService {
         return new Progress(failed, setAside);
     }
 
-    private static String reason(Outcome o) {
-        return switch (o) {
-            case WORKED -> "it worked";
-            case DIFFERENT_ERROR -> "it ended the first error";
-            case COULD_NOT_APPLY -> "could not be applied";
-            case NOTHING_TO_DO -> "there was nothing to do";
-            case NOT_APPLICABLE -> "does not apply here";
-            case SKIPPED -> "skipped";
-            case NOT_RETESTED -> "done, not retested yet";
-            default -> o.word();
-        };
+    @Override
+    public Shown now(Tx tx, long number) {
+        return ofCase(tx, number)
+                .map(plan -> new Shown(json.writeValueAsString(PlanView.of(plan)), plan.proposedFirst()))
+                .orElse(null);
     }
 
-    /** Keeps the plan that was shown when somebody started a fix, and what it would have had first without their own order. */
-    @EventListener
-    void started(AttemptStarted event) {
-        CaseRow c = cases.row(event.tx(), event.number());
-        Optional<Plan> shown = ofCase(event.tx(), event.number());
-        shown.ifPresent(plan -> store.keep(event.tx(), event.attempt(), json.writeValueAsString(PlanView.of(plan))));
-        (c.pinned().isEmpty() ? shown : ofCase(event.tx(), c, List.of()))
-                .flatMap(plan -> plan.ordered().stream().findFirst())
-                .ifPresent(first -> log.planned(event.tx(), event.attempt(), first.key()));
+    @Override
+    public void keep(Tx tx, long attempt, Shown shown) {
+        store.keep(tx, attempt, shown.plan());
+        if (shown.first() != null) {
+            log.planned(tx, attempt, shown.first());
+        }
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.mendak.core.plan.Plan;
+import org.mendak.server.evidence.Why;
 
 /**
  * A plan as it is told over HTTP; chances in [0, 1], minutes from now. What is null is not known, see {@link Plan}.
@@ -45,12 +46,12 @@ record PlanView(
             Double elapsedByHere,
             Integer tried,
             Integer triedHere,
-            List<String> reasons,
+            List<Why> reasons,
             List<String> missingNeeds,
             Double costOfLater,
             Double saves) {}
 
-    record Excluded(String key, String title, String reason) {}
+    record Excluded(String key, String title, Why reason) {}
 
     /** A question; asking it first would cost more minutes than it saves, by {@code costsMore}. */
     record NotAsked(String fact, String title, double minutes, double costsMore) {}
@@ -71,7 +72,7 @@ record PlanView(
                 p.mode().name().toLowerCase(Locale.ROOT),
                 ordered,
                 p.excluded().stream()
-                        .map(e -> new Excluded(e.key(), e.title(), e.reason()))
+                        .map(e -> new Excluded(e.key(), e.title(), Why.of(e.reason())))
                         .toList(),
                 p.handOverAfter(),
                 p.expectedMinutes(),
@@ -101,7 +102,7 @@ record PlanView(
                 i.elapsedByHere(),
                 i.tried(),
                 i.triedHere(),
-                i.reasons(),
+                i.reasons().stream().map(Why::of).toList(),
                 i.missingNeeds(),
                 i.costOfLater(),
                 null);

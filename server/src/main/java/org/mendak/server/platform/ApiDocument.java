@@ -7,13 +7,11 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.servers.Server;
 import java.lang.reflect.RecordComponent;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import org.mendak.core.runbook.Problem;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.providers.ObjectMapperProvider;
 import org.springdoc.core.utils.SpringDocUtils;
@@ -73,7 +71,6 @@ class ApiDocument {
                 return;
             }
             api.getComponents().getSchemas().forEach((name, schema) -> {
-                words(schema);
                 Class<?> type = NAMED.get(name);
                 if (type != null && type.isRecord()) {
                     exact(schema, type);
@@ -92,24 +89,17 @@ class ApiDocument {
                 .forEach(p -> p.setRequired(false));
     }
 
-    /** Severities of core are written as words, see {@link PlatformConfig}. */
-    private static void words(Schema<?> schema) {
-        if (schema.getProperties() != null && schema.getProperties().containsKey("severity")) {
-            Schema<String> words = new Schema<>();
-            words.setTypes(Set.of("string"));
-            words.setEnum(Arrays.stream(Problem.Severity.values())
-                    .map(Problem.Severity::word)
-                    .toList());
-            schema.addProperty("severity", words);
-        }
-    }
-
     private static void exact(Schema<?> schema, Class<?> type) {
         boolean asked = type.isAnnotationPresent(FromCaller.class);
         for (RecordComponent c : type.getRecordComponents()) {
             Schema<?> property = schema.getProperties().get(c.getName());
             if (property == null) {
                 continue;
+            }
+            List<String> words = PlatformConfig.WORDED.get(c.getType());
+            if (words != null) {
+                property = worded(words);
+                schema.addProperty(c.getName(), property);
             }
             if (!asked) {
                 schema.addRequiredItem(c.getName());
@@ -118,6 +108,14 @@ class ApiDocument {
                 orNull(schema, c.getName(), property);
             }
         }
+    }
+
+    /** What core counts up is written as words, see {@link PlatformConfig}. */
+    private static Schema<String> worded(List<String> words) {
+        Schema<String> schema = new Schema<>();
+        schema.setTypes(Set.of("string"));
+        schema.setEnum(words);
+        return schema;
     }
 
     private static void orNull(Schema<?> schema, String name, Schema<?> property) {

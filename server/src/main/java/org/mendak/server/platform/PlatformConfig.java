@@ -3,6 +3,12 @@ package org.mendak.server.platform;
 import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.servlet.MultipartConfigElement;
 import java.time.Clock;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.mendak.core.evidence.Outcome;
+import org.mendak.core.plan.Reason;
 import org.mendak.core.runbook.Problem;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
@@ -13,15 +19,25 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class PlatformConfig {
 
-    /** Core has no JSON; this says how its severities are written. */
-    interface SeverityWord {
+    /** What core counts up and answers tell, with the words for it. */
+    static final Map<Class<?>, List<String>> WORDED = Map.of(
+            Problem.Severity.class, words(Problem.Severity.values(), Problem.Severity::word),
+            Outcome.class, words(Outcome.values(), Outcome::word),
+            Reason.Code.class, words(Reason.Code.values(), Reason.Code::word));
+
+    private static <T> List<String> words(T[] all, Function<T, String> word) {
+        return Arrays.stream(all).map(word).toList();
+    }
+
+    /** Core has no JSON; this says how what it counts up is written. */
+    interface CoreWord {
         @JsonValue
         String word();
     }
 
     @Bean
     JsonMapperBuilderCustomizer wordsOfCore() {
-        return builder -> builder.addMixIn(Problem.Severity.class, SeverityWord.class);
+        return builder -> WORDED.keySet().forEach(type -> builder.addMixIn(type, CoreWord.class));
     }
 
     @Bean

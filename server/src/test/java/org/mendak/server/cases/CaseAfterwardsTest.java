@@ -255,7 +255,7 @@ class CaseAfterwardsTest extends OnTestDesk {
         Desk d = Desk.open(api, "board-goes-dark", "TW-31", Map.of());
         d.patch(Map.of("pinned", java.util.List.of("load-table"), "because", "seen-sign"));
         assertThat(d.order().get(0)).isEqualTo("load-table");
-        assertThat(d.planned("load-table").path("reasons").toString()).contains("put here by hand");
+        assertThat(d.planned("load-table").path("reasons").toString()).contains("by-hand");
         api.patchCase(d.number, Map.of("pinned", java.util.List.of("load-table"), "because", "a hunch"))
                 .refused(422, "because");
         api.patchCase(d.number, Map.of("goal", "fame")).refused(422, "goal");

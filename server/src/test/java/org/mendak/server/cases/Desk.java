@@ -115,10 +115,12 @@ public final class Desk {
                 .toList();
     }
 
+    /** Why a fix is not proposed: the code and the values; empty if it is. */
     String excluded(String key) {
         return StreamSupport.stream(plan().path("excluded").spliterator(), false)
                 .filter(e -> e.path("key").asString().equals(key))
-                .map(e -> e.path("reason").asString())
+                .map(e -> e.path("reason").path("code").asString() + " "
+                        + e.path("reason").path("values"))
                 .findFirst()
                 .orElse("");
     }

@@ -25,7 +25,7 @@ class DeskSetTest extends OnTestDesk {
                         .path("questions"))
                 .hasSize(8);
         assertThat(d.order()).containsExactly("restart-scanner", "dry-contacts", "change-cradle");
-        assertThat(d.planned("dry-contacts").path("reasons").toString()).contains("only if ");
+        assertThat(d.planned("dry-contacts").path("reasons").toString()).contains("only-if");
         // each question that a fix hangs on stands directly before the first such fix
         assertThat(Desk.keys(d.plan().path("ordered")))
                 .containsExactly(
@@ -49,13 +49,12 @@ class DeskSetTest extends OnTestDesk {
                 "seal_whole",
                 "dont-know");
         assertThat(d.order()).containsExactly("dry-contacts", "change-cradle");
-        assertThat(d.excluded("restart-scanner")).contains("not so here: ").doesNotContain("restarts in");
+        assertThat(d.excluded("restart-scanner")).contains("not-so").doesNotContain("restarts in");
         d.know("hums", "yes");
-        assertThat(d.excluded("dry-contacts")).contains("not so here: ").doesNotContain("=", "dont-know");
+        assertThat(d.excluded("dry-contacts")).contains("not-so").doesNotContain("= ", "dont-know");
         d.know("hums", "no", "cradle_lamp", "dont-know", "other_starts", "yes");
         assertThat(d.order()).containsExactly("dry-contacts");
-        assertThat(d.excluded("change-cradle"))
-                .contains("not so here: the cradle lamp is not no and the other starts is yes");
+        assertThat(d.excluded("change-cradle")).contains("the cradle lamp is not no and the other starts is yes");
 
         d.start("dry-contacts").done(0);
         assertThat(d.step(2).path("applies").asString()).isEqualTo("depends");
@@ -321,7 +320,7 @@ class DeskSetTest extends OnTestDesk {
     @Test
     void gettingThemGoingCountsAWorkaroundAndLeavesADebt() {
         Desk d = Desk.open(api, "gate-stands-still", "the scanner shows the anchor", Map.of("requester", "North pier"));
-        assertThat(d.excluded("lend-scanner")).isEqualTo("only gets them going");
+        assertThat(d.excluded("lend-scanner")).contains("only-going");
         d.patch(Map.of("goal", "going"));
         assertThat(d.order()).contains("lend-scanner");
         d.start("lend-scanner").done(0).outcome("worked");
@@ -365,7 +364,7 @@ class DeskSetTest extends OnTestDesk {
         Desk d = Desk.open(api, "till-store-damaged", "PD-9001 Store on SL-0042 damaged", Map.of());
         d.know("need.local-admin", "no");
         assertThat(d.excluded("repair-store"))
-                .isEqualTo("not to be had: Local administrator on the device; The shore desk lends one for an hour.");
+                .contains("not-at-hand", "Local administrator on the device", "The shore desk lends one for an hour.");
     }
 
     @Test

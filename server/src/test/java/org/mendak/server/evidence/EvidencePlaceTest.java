@@ -383,7 +383,7 @@ class EvidencePlaceTest extends OnDesk {
                 .expect(200)
                 .json();
         assertThat(keys(plan.path("ordered"))).doesNotContain("turn-valve");
-        assertThat(plan.path("excluded").path(0).path("reason").asString()).contains("not to be had");
+        assertThat(plan.path("excluded").path(0).path("reason").toString()).contains("not-at-hand");
     }
 
     @Test
