@@ -2029,13 +2029,6 @@ export interface components {
       owed: components["schemas"]["CaseOwed"][];
       uncured: components["schemas"]["CaseLine"][];
     };
-    OwedSettled: {
-      decidedBy?: null | string;
-      /** Format: date-time */
-      dueAt?: null | string;
-      state?: null | string;
-      to?: null | string;
-    };
     Person: {
       active: boolean;
       /** Format: int64 */
@@ -2276,6 +2269,13 @@ export interface components {
       login: string;
       name: string;
       password: string;
+    };
+    SettlingSaid: {
+      decidedBy?: null | string;
+      /** Format: date-time */
+      dueAt?: null | string;
+      state?: null | string;
+      to?: null | string;
     };
     ShelfFactWord: {
       choices: string[];
@@ -2989,7 +2989,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["OwedSettled"];
+        "application/json": components["schemas"]["SettlingSaid"];
       };
     };
     responses: {

@@ -45,7 +45,7 @@ export type Plan = Omit<PlanView, "ordered"> & {
   /** The fact to ask for before any fix; empty if none pays. */
   asksFirst: string;
 };
-export type Settled = S["OwedSettled"];
+export type Settled = S["SettlingSaid"];
 export type Recognition = S["RecognitionAnswer"];
 export type Candidate = S["RecognitionCandidate"];
 export type Ask = S["RecognitionAsk"];

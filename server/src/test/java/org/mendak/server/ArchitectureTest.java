@@ -1,5 +1,7 @@
 package org.mendak.server;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideOutsideOfPackage;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static org.assertj.core.api.Assertions.assertThat;
@@ -66,13 +68,16 @@ class ArchitectureTest {
         }
     }
 
-    /** Slices of the room of cases: each knows the room itself and none of the others, and the room knows none of them. */
-    private static final List<String> OF_CASES = List.of("texts", "shown");
+    /** Slices under the room of cases, each with a table of its own: none knows the room, nor another of them. */
+    private static final List<String> UNDER_CASES = List.of("runbook", "owed", "pictures");
+
+    /** Slices over the room of cases: each knows the room itself and none of the others, and the room knows none of them. */
+    private static final List<String> OVER_CASES = List.of("texts", "shown", "log");
 
     @Test
     void slicesOfARoomKnowTheRoomAlone() {
         String room = "org.mendak.server.cases";
-        for (String slice : OF_CASES) {
+        for (String slice : OVER_CASES) {
             noClasses()
                     .that()
                     .resideInAPackage(room + "..")
@@ -81,6 +86,14 @@ class ArchitectureTest {
                     .should()
                     .dependOnClassesThat()
                     .resideInAPackage(room + "." + slice)
+                    .check(CLASSES);
+        }
+        for (String slice : UNDER_CASES) {
+            noClasses()
+                    .that()
+                    .resideInAPackage(room + "." + slice)
+                    .should()
+                    .dependOnClassesThat(resideInAPackage(room + "..").and(resideOutsideOfPackage(room + "." + slice)))
                     .check(CLASSES);
         }
     }
@@ -93,7 +106,9 @@ class ArchitectureTest {
                         .map(p -> p.replace("org.mendak.server.", ""))
                         .distinct())
                 .containsExactlyInAnyOrderElementsOf(java.util.stream.Stream.concat(
-                                ROOMS.stream(), OF_CASES.stream().map(s -> "cases." + s))
+                                ROOMS.stream(),
+                                java.util.stream.Stream.concat(UNDER_CASES.stream(), OVER_CASES.stream())
+                                        .map(s -> "cases." + s))
                         .toList());
     }
 
@@ -125,7 +140,14 @@ class ArchitectureTest {
                                                 "statements of Tx", (JavaClass c) -> c.isEquivalentTo(Tx.class))))
                         .and(DescribedPredicate.describe(
                                 "other than those without SQL",
-                                call -> !List.of("afterCommit", "committed", "instant", "number", "<init>")
+                                call -> !List.of(
+                                                "afterCommit",
+                                                "committed",
+                                                "once",
+                                                "forget",
+                                                "instant",
+                                                "number",
+                                                "<init>")
                                         .contains(call.getName()))))
                 .check(CLASSES);
         noClasses()

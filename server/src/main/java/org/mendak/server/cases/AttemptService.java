@@ -5,7 +5,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -13,6 +12,8 @@ import org.mendak.core.evidence.Outcome;
 import org.mendak.core.reading.AttemptValues;
 import org.mendak.core.reading.Reading;
 import org.mendak.core.runbook.Fix;
+import org.mendak.server.cases.owed.OwedStore;
+import org.mendak.server.cases.owed.PutBack;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -22,6 +23,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 
@@ -29,8 +31,6 @@ import org.springframework.stereotype.Service;
 @Service
 class AttemptService {
 
-    private static final Set<String> STEP_WORDS = Set.of(
-            "done", "skipped", "not-applicable", "undone", "output", "confirmed", "value", "went-on", "off-page");
     private static final int MOST_STEPS = 5_000;
     private static final double LONGEST_MINUTES = 10_000;
     /** A fix that lay untouched for longer was not being worked all the time: its minutes are not known. */
@@ -39,10 +39,10 @@ class AttemptService {
     private final Db db;
     private final CaseStore cases;
     private final AttemptStore store;
+    private final OwedStore owed;
     private final CaseReader reader;
     private final CaseLocks locks;
     private final CaseKnowledge knowledge;
-    private final CaseFixes fixes;
     private final StepReadings readings;
     private final SaidValues said;
     private final PlanShown plans;
@@ -54,10 +54,10 @@ class AttemptService {
             Db db,
             CaseStore cases,
             AttemptStore store,
+            OwedStore owed,
             CaseReader reader,
             CaseLocks locks,
             CaseKnowledge knowledge,
-            CaseFixes fixes,
             StepReadings readings,
             SaidValues said,
             PlanShown plans,
@@ -67,10 +67,10 @@ class AttemptService {
         this.db = db;
         this.cases = cases;
         this.store = store;
+        this.owed = owed;
         this.reader = reader;
         this.locks = locks;
         this.knowledge = knowledge;
-        this.fixes = fixes;
         this.readings = readings;
         this.said = said;
         this.plans = plans;
@@ -84,13 +84,13 @@ class AttemptService {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         PlanShown.Shown shown = db.tx(tx -> plans.now(tx, number));
         return locks.work(caller, number, (tx, c) -> {
-            if (fix == null || fixes.fix(tx, number, fix).isEmpty()) {
+            if (fix == null || reader.runbook(tx, c).fix(fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
             }
             List<AttemptRow> tried = store.ofCase(tx, number);
             String under = under(c, tried, error);
             for (AttemptRow a : tried) {
-                if (a.outcome() == null && a.fixKey().equals(fix)) {
+                if (a.running() && a.fixKey().equals(fix)) {
                     return a.id();
                 }
             }
@@ -120,7 +120,7 @@ class AttemptService {
     /** What was tried before the case was opened: it excludes the fix, with less weight as evidence. */
     long triedBefore(Caller caller, long number, String fix) {
         return locks.work(caller, number, (tx, c) -> {
-            if (fix == null || fixes.fix(tx, number, fix).isEmpty()) {
+            if (fix == null || reader.runbook(tx, c).fix(fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
             }
             List<AttemptRow> tried = store.ofCase(tx, number);
@@ -141,22 +141,13 @@ class AttemptService {
 
     private AttemptRow attempt(
             Caller caller, CaseRow c, List<AttemptRow> tried, String fix, String error, boolean before) {
-        Instant now = clock.instant();
-        return new AttemptRow(
-                0,
-                c.number(),
-                error,
-                fix,
-                tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1,
-                before ? "no-change" : null,
-                null,
-                before,
-                null,
-                "",
-                caller.name(),
-                now,
-                before ? now : null,
-                false);
+        return AttemptRow.begun(fix, caller.name(), clock.instant(), a -> {
+            a.number = c.number();
+            a.errorKey = error;
+            a.position = AttemptRow.next(tried);
+            a.outcome = before ? Outcome.NO_CHANGE : null;
+            a.triedBefore = before;
+        });
     }
 
     /**
@@ -174,8 +165,9 @@ class AttemptService {
             if (!same(a, wanted)) {
                 refuseUnseen(caller, a, seen);
                 store.update(tx, wanted);
-                consequences(tx, caller, number, a, wanted.outcome());
-                audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(wanted.outcome()));
+                consequences(tx, caller, c, a, wanted.outcome());
+                audit.write(
+                        tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
                 if (a.errorKey() != null) {
                     events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
                 }
@@ -185,15 +177,22 @@ class AttemptService {
     }
 
     private AttemptRow recorded(Caller caller, AttemptRow a, Map<String, Object> fields, String remark) {
-        String outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
+        Outcome outcome = fields.containsKey("outcome") ? outcome(fields.get("outcome")) : a.outcome();
         Instant ended = outcome == null ? null : a.endedAt() == null ? notBefore(a.startedAt()) : a.endedAt();
         Double minutes = fields.containsKey("minutes") ? minutes(fields.get("minutes")) : a.minutes();
         if (minutes == null && outcome != null) {
             minutes = measured(a.startedAt(), ended);
         }
         String note = remark == null ? a.note() : remark;
-        String by = outcome == null ? null : Objects.equals(outcome, a.outcome()) ? a.endedBy() : caller.name();
-        return a.recorded(outcome, outcome == null ? null : minutes, note, ended, by);
+        String by = outcome == null ? null : outcome == a.outcome() ? a.endedBy() : caller.name();
+        Double took = outcome == null ? null : minutes;
+        return a.with(d -> {
+            d.outcome = outcome;
+            d.minutes = took;
+            d.note = note;
+            d.endedAt = ended;
+            d.endedBy = by;
+        });
     }
 
     /** Machines' clocks are set back at times; nothing ends before it began. */
@@ -204,7 +203,7 @@ class AttemptService {
 
     /** The same call once more, because its answer was lost, is no second recording. */
     private static boolean same(AttemptRow a, AttemptRow b) {
-        return Objects.equals(a.outcome(), b.outcome())
+        return a.outcome() == b.outcome()
                 && Objects.equals(a.minutes(), b.minutes())
                 && a.note().equals(b.note());
     }
@@ -217,35 +216,33 @@ class AttemptService {
         }
         String by = a.endedBy() == null ? a.agent() : a.endedBy();
         if (seen == null && by.equals(caller.name())) {
-            throw Refusal.preconditionRequired("You recorded \"" + a.outcome()
+            throw Refusal.preconditionRequired("You recorded \"" + Words.word(a.outcome())
                     + "\" already. To change that say which version you saw: If-Match: "
                     + CaseVersions.tag(a.version()) + ".");
         }
         throw Refusal.preconditionFailed(
                 a.outcome() == null
                         ? "What was recorded of this fix was taken back meanwhile. Yours was not stored."
-                        : (by.equals(caller.name()) ? "You, elsewhere," : by) + " recorded \"" + a.outcome()
+                        : (by.equals(caller.name()) ? "You, elsewhere," : by) + " recorded \"" + Words.word(a.outcome())
                                 + "\" of this fix meanwhile. Yours was not stored.",
-                Map.of("by", by, "theirs", String.valueOf(a.outcome()), "version", a.version()));
+                Map.of("by", by, "theirs", String.valueOf(Words.word(a.outcome())), "version", a.version()));
     }
 
     /** What was due only after success is, or is not; what the fix leaves behind holds once it was done. */
-    private void consequences(Tx tx, Caller caller, long number, AttemptRow a, String outcome) {
-        if (outcome == null || outcome.equals(a.outcome())) {
+    private void consequences(Tx tx, Caller caller, CaseRow c, AttemptRow a, Outcome o) {
+        if (o == null || o == a.outcome()) {
             return;
         }
-        Outcome o = Outcome.named(outcome).orElseThrow();
-        store.afterOutcome(tx, a.id(), o.ended());
+        owed.afterOutcome(tx, a.id(), o.ended());
         if (o.failed() || o.ended() || o == Outcome.NOT_RETESTED) {
-            fixes.fix(tx, number, a.fixKey()).ifPresent(f -> knowledge.left(tx, caller, number, f));
+            reader.runbook(tx, c).fix(a.fixKey()).ifPresent(f -> knowledge.left(tx, caller, c.number(), f));
         }
     }
 
-    private static String outcome(Object word) {
+    private static Outcome outcome(Object word) {
         return word == null
                 ? null
                 : Outcome.named(word.toString())
-                        .map(Outcome::word)
                         .orElseThrow(() -> Refusal.invalid("\"" + word + "\" is not an outcome."));
     }
 
@@ -313,6 +310,7 @@ class AttemptService {
     StepResult step(Caller caller, long number, long id, StepEntry written) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         check(written);
+        StepWhat what = Words.said(StepWhat.class, written.what(), "what");
         StepEntry e = new StepEntry(
                 written.clientId(),
                 written.step(),
@@ -333,14 +331,14 @@ class AttemptService {
             }
             WorkedAttempt w = reader.worked(tx, c, a);
             boolean known = e.step() < w.steps().size();
-            List<Reading> read = known ? judged(caller, w, e) : List.of();
+            List<Reading> read = known ? judged(caller, w, what, e) : List.of();
             store.addStep(
                     tx,
                     id,
                     new AttemptStore.Step(
                             e.clientId(),
                             e.step(),
-                            e.what(),
+                            what,
                             e.note() == null ? "" : e.note(),
                             e.output(),
                             e.item(),
@@ -354,10 +352,10 @@ class AttemptService {
                 if (e.item() == null) {
                     knowledge.addFacts(tx, caller, a.number(), captured, "output");
                 }
-                if (e.what().equals("done") || e.what().equals("off-page")) {
+                if (what.worked()) {
                     owe(tx, a, e, w);
-                } else if (e.what().equals("undone")) {
-                    store.noLongerOwed(tx, a.id(), e.step(), e.item());
+                } else if (what == StepWhat.UNDONE) {
+                    owed.noLongerOwed(tx, a.id(), e.step(), e.item());
                 }
             }
             return new StepResult(e.clientId(), captured);
@@ -365,25 +363,25 @@ class AttemptService {
     }
 
     /** What an entry says of the step's values; refuses what must not be recorded. */
-    private List<Reading> judged(Caller caller, WorkedAttempt w, StepEntry e) {
+    private List<Reading> judged(Caller caller, WorkedAttempt w, StepWhat what, StepEntry e) {
         if (e.item() != null && !w.items(e.step()).contains(e.item())) {
             throw Refusal.invalid("\"" + e.item() + "\" is no item of this step's list; nothing was recorded.");
         }
-        return switch (e.what()) {
-            case "output" -> e.output() == null ? List.of() : w.read(e.step(), e.item(), e.output());
-            case "value" -> List.of(said.of(w, e));
-            case "confirmed" -> {
+        return switch (what) {
+            case OUTPUT -> e.output() == null ? List.of() : w.read(e.step(), e.item(), e.output());
+            case VALUE -> List.of(said.of(w, e));
+            case CONFIRMED -> {
                 Gate.of(w, e.step()).ifPresent(g -> g.check(e.heard(), Boolean.TRUE.equals(e.safe())));
                 yield List.of();
             }
-            case "went-on" -> {
+            case WENT_ON -> {
                 caller.may(Role.LEAD, Scope.CASES, "go on although what must be so is not");
                 if (e.note() == null || e.note().isBlank()) {
                     throw Refusal.invalid("Say why it is gone on all the same; the reason stays in the case.");
                 }
                 yield List.of();
             }
-            case "done" -> {
+            case DONE -> {
                 StepGuard.mayBeDone(w, e.step(), e.item());
                 yield List.of();
             }
@@ -397,10 +395,6 @@ class AttemptService {
         }
         if (e.step() == null || e.step() < 0 || e.step() > 500) {
             throw Refusal.invalid("step must be a number from 0 to 500.");
-        }
-        if (e.what() == null || !STEP_WORDS.contains(e.what())) {
-            throw Refusal.invalid(
-                    "what must be one of " + String.join(", ", new java.util.TreeSet<>(STEP_WORDS)) + ".");
         }
         if (e.note() != null && e.note().length() > Limits.NOTE) {
             throw Refusal.invalid("A note has at most " + Limits.NOTE + " characters.");
@@ -426,26 +420,27 @@ class AttemptService {
             for (String item : each ? items : List.of("")) {
                 String of = item.isEmpty() ? null : item;
                 String text = w.prose(p.text(), e.step(), of) + (of == null ? "" : " (" + item + ")");
-                store.oweAgain(
+                owed.oweAgain(
                         tx,
-                        AttemptStore.PutBack.open(
-                                a,
-                                e.step(),
-                                "put-back",
-                                of,
-                                text,
-                                p.command(),
-                                fence,
-                                p.due().name().toLowerCase(Locale.ROOT),
-                                p.ifNotKnown()),
+                        PutBack.owed(a.number(), a.id(), PutBack.Kind.PUT_BACK, text, d -> {
+                            d.step = e.step();
+                            d.item = of;
+                            d.command = p.command();
+                            d.fence = fence;
+                            d.after = PutBack.After.valueOf(p.due().name());
+                            d.ifNotKnown = p.ifNotKnown();
+                        }),
                         clock.instant());
             }
         }
         for (Fix.FollowUp u : s.followUps()) {
             String text = w.prose(u.text(), e.step(), null) + (u.who().isEmpty() ? "" : " (" + u.who() + ")");
-            store.oweAgain(
+            owed.oweAgain(
                     tx,
-                    AttemptStore.PutBack.open(a, e.step(), "follow-up", null, text, "", fence, "always", ""),
+                    PutBack.owed(a.number(), a.id(), PutBack.Kind.FOLLOW_UP, text, d -> {
+                        d.step = e.step();
+                        d.fence = fence;
+                    }),
                     clock.instant());
         }
     }

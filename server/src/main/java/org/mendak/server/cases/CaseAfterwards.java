@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
@@ -123,7 +124,7 @@ class CaseAfterwards {
 
     /** What cured a case that was handed over; a fix of the library then counts as one that worked there. */
     private void cured(Tx tx, Caller caller, CaseRow c, List<AttemptRow> tried, String by) {
-        if (!c.status().equals("handed-over")) {
+        if (c.status() != CaseStatus.HANDED_OVER) {
             throw Refusal.conflict("Case " + c.number() + " was not handed over.");
         }
         if (store.corrections(tx, c.number()).containsKey("cured-by")) {
@@ -132,24 +133,13 @@ class CaseAfterwards {
         note(tx, caller, c.number(), "cured-by", by);
         Optional<Fix> fix = library.library().fix(String.valueOf(by));
         if (fix.isPresent() && c.errorKey() != null) {
-            int position = tried.isEmpty() ? 1 : tried.get(tried.size() - 1).position() + 1;
-            attempts.insert(
-                    tx,
-                    new AttemptRow(
-                            0,
-                            c.number(),
-                            c.errorKey(),
-                            fix.get().key(),
-                            position,
-                            "worked",
-                            null,
-                            false,
-                            null,
-                            "told after the hand-over",
-                            caller.name(),
-                            clock.instant(),
-                            clock.instant(),
-                            false));
+            attempts.insert(tx, AttemptRow.begun(fix.get().key(), caller.name(), clock.instant(), a -> {
+                a.number = c.number();
+                a.errorKey = c.errorKey();
+                a.position = AttemptRow.next(tried);
+                a.outcome = Outcome.WORKED;
+                a.note = "told after the hand-over";
+            }));
             locks.changed(tx, Set.of(c.errorKey()));
         }
     }

@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.cases.owed.Settling;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
@@ -218,7 +219,7 @@ class CaseController {
             @PathVariable long n,
             @PathVariable long id,
             @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
-            @RequestBody OwedService.Settled body) {
+            @RequestBody Settling.Said body) {
         return owed.settle(caller, n, id, body, CaseVersions.seen(ifMatch).orElse(null));
     }
 

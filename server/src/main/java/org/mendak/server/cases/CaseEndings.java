@@ -3,7 +3,7 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.TreeSet;
+import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
@@ -13,6 +13,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Service;
 
 /** The rules of how a case ends, and of what happens when the error comes back. */
@@ -24,7 +25,7 @@ class CaseEndings {
     private final AttemptStore attempts;
     private final CaseReader reader;
     private final CaseLocks locks;
-    private final CaseKnowledge knowledge;
+    private final CaseRunbooks runbooks;
     private final OwedService owed;
     private final LibraryService library;
     private final AuditStore audit;
@@ -36,7 +37,7 @@ class CaseEndings {
             AttemptStore attempts,
             CaseReader reader,
             CaseLocks locks,
-            CaseKnowledge knowledge,
+            CaseRunbooks runbooks,
             OwedService owed,
             LibraryService library,
             AuditStore audit,
@@ -46,7 +47,7 @@ class CaseEndings {
         this.attempts = attempts;
         this.reader = reader;
         this.locks = locks;
-        this.knowledge = knowledge;
+        this.runbooks = runbooks;
         this.owed = owed;
         this.library = library;
         this.audit = audit;
@@ -77,12 +78,9 @@ class CaseEndings {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         String note = CaseWords.note(e.note());
         return locks.change(caller, number, (tx, c) -> {
-            if (e.outcome() == null || !CaseRow.ENDINGS.contains(e.outcome())) {
-                throw Refusal.invalid("outcome is \"" + e.outcome() + "\", must be one of "
-                        + String.join(", ", new TreeSet<>(CaseRow.ENDINGS)) + ".");
-            }
+            CaseStatus ending = Words.said(CaseStatus.ENDINGS, e.outcome(), "outcome");
             owed.refuseOpen(tx, number);
-            Long duplicate = e.outcome().equals("duplicate") ? duplicate(tx, number, e.duplicateOf()) : null;
+            Long duplicate = ending == CaseStatus.DUPLICATE ? duplicate(tx, number, e.duplicateOf()) : null;
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             String believed = e.believedFix() != null
                     ? e.believedFix()
@@ -94,17 +92,18 @@ class CaseEndings {
             if (!note.isEmpty()) {
                 store.addNote(tx, number, new CaseStore.Note(note, "note", clock.instant(), caller.name()));
             }
-            Retest.Result retest = Retest.judge(e, reader.error(tx, c).orElse(null));
+            Retest.Result retest =
+                    Retest.judge(e, ending, reader.runbook(tx, c).error().orElse(null));
             if (!retest.said().isEmpty()) {
                 store.addNote(tx, number, new CaseStore.Note(retest.said(), "note", clock.instant(), caller.name()));
             }
             String limitation = CaseWords.cut(e.limitation() == null ? retest.limitation() : e.limitation(), 1000);
-            CaseRow ended = c.ended(e.outcome(), believed, limitation, clock.instant(), c.recurredAt());
+            CaseRow ended = c.ended(ending, believed, limitation, clock.instant(), c.recurredAt());
             store.update(tx, ended.with(d -> d.duplicateOf = duplicate));
             if (e.cause() != null && !e.cause().isBlank()) {
                 store.correct(tx, number, "cause", CaseWords.cut(e.cause(), 1000), clock.instant(), caller.name());
             }
-            if (e.outcome().equals("worked-around")) {
+            if (ending == CaseStatus.WORKED_AROUND) {
                 AttemptRow.lastSuccess(tried).ifPresent(a -> owed.debt(tx, caller, a));
             }
             audit.write(tx, caller, "case-closed", String.valueOf(number), e.outcome());
@@ -134,7 +133,7 @@ class CaseEndings {
             }
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.name()));
-            store.update(tx, c.ended("open", null, null, null, now).with(d -> d.duplicateOf = null));
+            store.update(tx, c.ended(CaseStatus.OPEN, null, null, null, now).with(d -> d.duplicateOf = null));
             audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
             locks.changed(tx, c, tried);
             return reader.view(tx, number);
@@ -143,7 +142,7 @@ class CaseEndings {
 
     private long follow(Tx tx, Caller caller, CaseRow c, Instant now) {
         long number = store.insert(tx, c.next(caller.name(), now), null, null);
-        library.library().error(String.valueOf(c.errorKey())).ifPresent(e -> knowledge.pin(tx, number, e));
+        library.library().error(String.valueOf(c.errorKey())).ifPresent(e -> runbooks.pin(tx, number, e));
         store.texts(tx, c.number()).forEach(t -> store.addText(tx, number, t.text(), now, caller.name()));
         store.facts(tx, c.number()).stream()
                 .filter(f -> f.source().equals("case") || f.source().equals("captured"))

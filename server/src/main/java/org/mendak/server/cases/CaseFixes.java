@@ -1,6 +1,5 @@
 package org.mendak.server.cases;
 
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -12,72 +11,46 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Facts;
-import org.mendak.core.language.Titles;
 import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.NeedState;
-import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.core.runbook.WorkedStep;
-import org.mendak.server.library.Library;
-import org.mendak.server.library.LibraryService;
+import org.mendak.server.cases.owed.PutBack;
+import org.mendak.server.cases.runbook.CaseRunbook;
+import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
-/** The documents as a case keeps them, and its fixes with its values in them. */
+/** The fixes and questions of a case with its values in them. */
 @Component
 class CaseFixes {
 
-    private final CaseStore cases;
     private final AttemptStore attempts;
     private final StepReadings readings;
-    private final LibraryService library;
+    private final CaseRunbooks runbooks;
 
-    CaseFixes(CaseStore cases, AttemptStore attempts, StepReadings readings, LibraryService library) {
-        this.cases = cases;
+    CaseFixes(AttemptStore attempts, StepReadings readings, CaseRunbooks runbooks) {
         this.attempts = attempts;
         this.readings = readings;
-        this.library = library;
+        this.runbooks = runbooks;
     }
 
-    /** The known error as the case keeps it; empty if none was recognised. */
-    Optional<KnownError> error(Tx tx, CaseRow c) {
-        if (c.errorKey() == null) {
-            return Optional.empty();
-        }
-        Integer pinned = cases.pins(tx, c.number()).get("error/" + c.errorKey());
-        return pinned == null ? library.library().error(c.errorKey()) : library.errorAt(tx, c.errorKey(), pinned);
-    }
-
-    /** A fix as the case keeps it; one that is not pinned is the published one. */
-    Optional<Fix> fix(Tx tx, long number, String key) {
-        return fix(tx, cases.pins(tx, number), key);
-    }
-
-    Optional<Fix> fix(Tx tx, Map<String, Integer> pins, String key) {
-        Integer pinned = pins.get("fix/" + key);
-        return pinned == null ? library.library().fix(key) : library.fixAt(tx, key, pinned);
-    }
-
-    /** The fixes of an error as the case keeps them, by key. */
-    Map<String, Fix> ofError(Tx tx, CaseRow c, KnownError error) {
-        Map<String, Integer> pins = cases.pins(tx, c.number());
-        Map<String, Fix> fixes = new HashMap<>();
-        Library.fixKeys(error).forEach(k -> fix(tx, pins, k).ifPresent(f -> fixes.put(k, f)));
-        return fixes;
+    /** The documents as the case keeps them. */
+    CaseRunbook runbook(Tx tx, CaseRow c) {
+        return runbooks.of(tx, c.number(), c.errorKey());
     }
 
     /** The command of something owed; a value that nobody has seen yet stays a visible blank. */
-    List<CaseViews.Piece> command(
-            Tx tx, CaseRow c, AttemptRow a, AttemptStore.PutBack p, Map<String, String> known, Hidden hidden) {
+    List<CaseViews.Piece> command(Tx tx, CaseRow c, AttemptRow a, PutBack p, Map<String, String> known, Hidden hidden) {
         if (p.command().isEmpty()) {
             return List.of();
         }
-        List<WorkedStep> steps = steps(tx, c.number(), a.fixKey());
+        List<WorkedStep> steps = runbook(tx, c).steps(a.fixKey());
         if (p.step() >= steps.size()) {
             return List.of(new CaseViews.Piece("literal", p.command(), "", "", ""));
         }
@@ -96,54 +69,31 @@ class CaseFixes {
      * @param attempt the attempt whose readings count; null for one that was not started
      */
     Optional<WorkedAttempt> worked(Tx tx, CaseRow c, String key, Map<String, String> known, AttemptRow attempt) {
-        Map<String, Integer> pins = cases.pins(tx, c.number());
-        return fix(tx, pins, key)
+        CaseRunbook book = runbook(tx, c);
+        return book.fix(key)
                 .map(fix -> WorkedAttempt.of(
                         fix,
-                        steps(tx, pins, fix),
-                        values(tx, c, key, known),
+                        book.steps(key),
+                        book.values(key, known),
                         attempt == null ? List.of() : attempts.steps(tx, attempt.id()),
                         readings,
-                        titles(tx, c)));
+                        book.titles()));
     }
 
     /** The attempt that a fix is being worked in; null if it is not. */
     private AttemptRow running(Tx tx, long number, String key) {
         return attempts.ofCase(tx, number).stream()
-                .filter(a -> a.outcome() == null && a.fixKey().equals(key))
+                .filter(a -> a.running() && a.fixKey().equals(key))
                 .findFirst()
                 .orElse(null);
-    }
-
-    /** What the facts and values of a case are called. */
-    RunbookTitles titles(Tx tx, CaseRow c) {
-        KnownError error = error(tx, c).orElse(null);
-        return RunbookTitles.of(
-                library.library().vocabulary(),
-                error,
-                error == null ? List.of() : ofError(tx, c, error).values());
-    }
-
-    /** A fix's steps as a case numbers them, those of its parts in place. */
-    List<WorkedStep> steps(Tx tx, long number, String key) {
-        Map<String, Integer> pins = cases.pins(tx, number);
-        return fix(tx, pins, key).map(f -> steps(tx, pins, f)).orElse(List.of());
-    }
-
-    private List<WorkedStep> steps(Tx tx, Map<String, Integer> pins, Fix fix) {
-        return WorkedStep.of(fix, k -> fix(tx, pins, k));
-    }
-
-    /** What the commands of a fix's steps are filled with: the case's values, and what its known error hands in. */
-    Map<String, String> values(Tx tx, CaseRow c, String fix, Map<String, String> known) {
-        return FixValues.of(with(tx, c, fix), known);
     }
 
     CaseViews.FilledFix filled(Tx tx, CaseRow c, String key, Map<String, String> known) {
         WorkedAttempt w = worked(tx, c, key, known, running(tx, c.number(), key))
                 .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
+        CaseRunbook book = runbook(tx, c);
         Fix fix = w.fix();
-        boolean spoken = c.reached().equals("phone");
+        boolean spoken = c.reached() == Reached.PHONE;
         List<WorkedStep> steps = w.steps();
         return new CaseViews.FilledFix(
                 fix.key(),
@@ -155,8 +105,8 @@ class CaseFixes {
                 fix.intro(),
                 fix.sideEffects(),
                 Sheets.Told.of(fix),
-                needs(steps, fix).stream().map(n -> need(n, known)).toList(),
-                together(tx, c, key),
+                needs(steps, fix).stream().map(n -> need(book, n, known)).toList(),
+                together(book, key),
                 FilledSteps.all(w, spoken));
     }
 
@@ -177,8 +127,8 @@ class CaseFixes {
     }
 
     /** The fixes that are done with this one before one retest. */
-    private List<String> together(Tx tx, CaseRow c, String key) {
-        return error(tx, c).stream()
+    private static List<String> together(CaseRunbook book, String key) {
+        return book.error().stream()
                 .flatMap(e -> e.tries().stream())
                 .filter(t -> t.fix().equals(key) || t.together().contains(key))
                 .flatMap(t -> t.fix().equals(key) ? t.together().stream() : Stream.of(t.fix()))
@@ -188,11 +138,11 @@ class CaseFixes {
 
     /** The questions of the case's known error in the author's order. */
     List<CaseViews.Question> questions(Tx tx, CaseRow c, Map<String, String> known) {
-        KnownError e = error(tx, c).orElse(null);
+        CaseRunbook book = runbook(tx, c);
+        KnownError e = book.error().orElse(null);
         if (e == null) {
             return List.of();
         }
-        RunbookTitles titles = titles(tx, c);
         Set<String> declared = new HashSet<>(known.keySet());
         e.signatures().stream()
                 .filter(s -> s.template() != null)
@@ -203,7 +153,7 @@ class CaseFixes {
                 .filter(x -> x.template() != null)
                 .forEach(x -> paths.addAll(FixValues.paths(x.template())));
         return IntStream.range(0, e.questions().size())
-                .mapToObj(i -> question(tx, e, i, e.questions().get(i), c, declared, paths, known, titles))
+                .mapToObj(i -> question(book, i, e.questions().get(i), c, declared, paths, known))
                 .toList();
     }
 
@@ -223,29 +173,27 @@ class CaseFixes {
     }
 
     /** The fixes whose condition is open and compares what the question tells. */
-    private List<CaseViews.Hanging> hangsOn(
-            Tx tx, CaseRow c, KnownError error, Set<String> told, Map<String, String> known, Titles titles) {
+    private static List<CaseViews.Hanging> hangsOn(CaseRunbook book, Set<String> told, Map<String, String> known) {
         Facts facts = new Facts(known);
-        return error.tries().stream()
+        return book.error().stream()
+                .flatMap(e -> e.tries().stream())
                 .filter(t -> t.when() != null && t.when().names().stream().anyMatch(told::contains))
                 .filter(t -> t.when().evaluate(facts) == Truth.UNKNOWN)
                 .map(t -> new CaseViews.Hanging(
                         t.fix(),
-                        fix(tx, c.number(), t.fix()).map(Fix::title).orElse(t.title()),
-                        t.guard().inWords(titles)))
+                        book.fix(t.fix()).map(Fix::title).orElse(t.title()),
+                        t.guard().inWords(book.titles())))
                 .toList();
     }
 
-    private CaseViews.Question question(
-            Tx tx,
-            KnownError error,
+    private static CaseViews.Question question(
+            CaseRunbook book,
             int index,
             KnownError.Question q,
             CaseRow c,
             Set<String> declared,
             Set<String> paths,
-            Map<String, String> known,
-            Titles titles) {
+            Map<String, String> known) {
         List<CommandText.Piece> run =
                 q.run().isEmpty() ? List.of() : CommandText.fill("sh", q.run(), declared, known, paths);
         Set<String> wanted = new HashSet<>(captured(q));
@@ -258,29 +206,16 @@ class CaseFixes {
                 q.sets(),
                 q.choices(),
                 q.minutes(),
-                library.library()
-                        .vocabulary()
-                        .fact(q.sets())
-                        .map(Vocabulary.Fact::how)
-                        .orElse(""),
-                run.stream().map(p -> CaseViews.Piece.of(p, titles)).toList(),
-                c.reached().equals("phone") ? FilledSteps.spoken(run) : List.of(),
+                book.vocabulary().fact(q.sets()).map(Vocabulary.Fact::how).orElse(""),
+                run.stream().map(p -> CaseViews.Piece.of(p, book.titles())).toList(),
+                c.reached() == Reached.PHONE ? FilledSteps.spoken(run) : List.of(),
                 wanted(q),
-                hangsOn(tx, c, error, wanted, known, titles),
+                hangsOn(book, wanted, known),
                 !wanted.isEmpty() && known.keySet().containsAll(wanted));
     }
 
-    private Map<String, String> with(Tx tx, CaseRow c, String fix) {
-        return error(tx, c).stream()
-                .flatMap(e -> e.tries().stream())
-                .filter(t -> t.fix().equals(fix))
-                .findFirst()
-                .map(KnownError.TryItem::with)
-                .orElse(Map.of());
-    }
-
-    private CaseViews.NeedLine need(String id, Map<String, String> known) {
-        Optional<Vocabulary.Need> declared = library.library().vocabulary().need(id);
+    private static CaseViews.NeedLine need(CaseRunbook book, String id, Map<String, String> known) {
+        Optional<Vocabulary.Need> declared = book.vocabulary().need(id);
         String title = declared.map(Vocabulary.Need::title).orElse(id);
         String how = declared.map(Vocabulary.Need::how).orElse("");
         Optional<NeedState> state = NeedState.of(id);

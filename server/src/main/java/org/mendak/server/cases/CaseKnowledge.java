@@ -11,11 +11,9 @@ import java.util.Set;
 import org.mendak.core.language.Facts;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.Fix;
-import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.NeedState;
 import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.Vocabulary;
-import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Limits;
@@ -25,7 +23,7 @@ import org.mendak.server.recognition.RecognitionService;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
-/** What a case knows: the revisions it keeps, and the values that its texts, outputs and people gave it. */
+/** What a case knows: the values that its texts, outputs and people gave it. */
 @Component
 class CaseKnowledge {
 
@@ -46,20 +44,6 @@ class CaseKnowledge {
         this.library = library;
         this.recognition = recognition;
         this.clock = clock;
-    }
-
-    /** The case keeps the revisions it started with. */
-    void pin(Tx tx, long number, KnownError error) {
-        Library now = library.library();
-        Map<String, Integer> pins = new LinkedHashMap<>();
-        Set<String> ids = new HashSet<>(Set.of("error/" + error.key()));
-        now.fixKeysWithParts(error).forEach(f -> ids.add("fix/" + f));
-        ids.forEach(id -> {
-            if (now.revisions().containsKey(id)) {
-                pins.put(id, now.revisions().get(id));
-            }
-        });
-        store.pin(tx, number, pins);
     }
 
     /** Stores what a text says about the values of the case's known error. */

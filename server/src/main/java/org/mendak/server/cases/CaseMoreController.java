@@ -4,8 +4,12 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.cases.pictures.PictureService;
+import org.mendak.server.cases.pictures.WholePicture;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -33,11 +37,13 @@ class CaseMoreController {
     private final CaseAfterwards afterwards;
     private final OwedService owed;
     private final PictureService pictures;
+    private final CaseLocks locks;
 
-    CaseMoreController(CaseAfterwards afterwards, OwedService owed, PictureService pictures) {
+    CaseMoreController(CaseAfterwards afterwards, OwedService owed, PictureService pictures, CaseLocks locks) {
         this.afterwards = afterwards;
         this.owed = owed;
         this.pictures = pictures;
+        this.locks = locks;
     }
 
     /** What the caller has in hand beside open cases: what was passed to them, and what they handed over unsolved. */
@@ -77,7 +83,9 @@ class CaseMoreController {
     @PostMapping(value = "/api/cases/{n}/pictures", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     CaseViews.Case addPicture(Caller caller, @PathVariable long n, @RequestParam("file") MultipartFile file)
             throws IOException {
-        return pictures.add(caller, n, file.getOriginalFilename(), file.getBytes());
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
+        PictureService.Incoming picture = pictures.incoming(file.getOriginalFilename(), file.getBytes());
+        return locks.change(caller, n, (tx, c) -> pictures.keep(tx, caller, n, picture));
     }
 
     @GetMapping("/api/cases/{n}/pictures/{id}")
@@ -92,6 +100,6 @@ class CaseMoreController {
 
     @DeleteMapping("/api/cases/{n}/pictures/{id}")
     CaseViews.Case removePicture(Caller caller, @PathVariable long n, @PathVariable long id) {
-        return pictures.remove(caller, n, id);
+        return locks.change(caller, n, (tx, c) -> pictures.remove(tx, caller, n, id));
     }
 }

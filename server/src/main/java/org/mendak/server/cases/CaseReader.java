@@ -3,19 +3,21 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookTitles;
-import org.mendak.core.runbook.WorkedStep;
+import org.mendak.server.cases.owed.OwedStore;
+import org.mendak.server.cases.owed.PutBack;
+import org.mendak.server.cases.pictures.PictureService;
+import org.mendak.server.cases.runbook.CaseRunbook;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
 /** Puts a case together from its rows and the documents it keeps. */
@@ -25,7 +27,8 @@ public class CaseReader {
     private final CaseStore cases;
     private final AttemptStore attempts;
     private final CaseFixes fixes;
-    private final PictureStore pictures;
+    private final PictureService pictures;
+    private final OwedStore owed;
     private final LibraryService library;
     private final Clock clock;
 
@@ -33,13 +36,15 @@ public class CaseReader {
             CaseStore cases,
             AttemptStore attempts,
             CaseFixes fixes,
-            PictureStore pictures,
+            PictureService pictures,
+            OwedStore owed,
             LibraryService library,
             Clock clock) {
         this.cases = cases;
         this.attempts = attempts;
         this.fixes = fixes;
         this.pictures = pictures;
+        this.owed = owed;
         this.library = library;
         this.clock = clock;
     }
@@ -56,49 +61,32 @@ public class CaseReader {
 
     /** What is known in a case: its facts, and product, version, phase, device and how it is reached. */
     public Facts facts(Tx tx, CaseRow c) {
-        Map<String, String> all = ownFacts(c);
+        Map<String, String> all = c.ownFacts();
         cases.facts(tx, c.number()).forEach(f -> all.put(f.name(), f.value()));
         return new Facts(all);
-    }
-
-    /** What a case's own row says of it. */
-    static Map<String, String> ownFacts(CaseRow c) {
-        Map<String, String> all = new HashMap<>();
-        put(all, "product", c.product());
-        put(all, "product_version", c.productVersion());
-        put(all, "phase", c.phase());
-        put(all, "device", c.device());
-        put(all, "reached", c.reached());
-        return all;
-    }
-
-    private static void put(Map<String, String> all, String name, String value) {
-        if (value != null && !value.isBlank()) {
-            all.put(name, value);
-        }
     }
 
     /** Cases for a list; two more statements however many they are. */
     List<CaseViews.Line> lines(Tx tx, List<CaseRow> rows) {
         List<Long> numbers = rows.stream().map(CaseRow::number).toList();
         Map<Long, List<String>> outcomes = attempts.outcomes(tx, numbers);
-        Map<Long, Integer> owed = attempts.owed(tx, numbers);
+        Map<Long, Integer> open = owed.counts(tx, numbers);
         return rows.stream()
-                .map(c -> line(c, outcomes.getOrDefault(c.number(), List.of()), owed.getOrDefault(c.number(), 0)))
+                .map(c -> line(c, outcomes.getOrDefault(c.number(), List.of()), open.getOrDefault(c.number(), 0)))
                 .toList();
     }
 
     private CaseViews.Line line(CaseRow c, List<String> outcomes, int owed) {
         return new CaseViews.Line(
                 c.number(),
-                c.status(),
+                Words.word(c.status()),
                 c.errorKey(),
                 title(c.errorKey()),
                 c.product(),
                 c.device(),
                 c.requester(),
                 c.reference(),
-                c.waitsFor(),
+                Words.word(c.waitsFor()),
                 c.waitsUntil(),
                 c.agent(),
                 c.openedAt(),
@@ -118,15 +106,15 @@ public class CaseReader {
     public CaseViews.Case view(Tx tx, long number) {
         CaseRow c = row(tx, number);
         Map<String, String> values = facts(tx, c).values();
-        Map<String, Integer> pins = cases.pins(tx, number);
+        CaseRunbook book = runbook(tx, c);
         List<AttemptRow> tried = attempts.ofCase(tx, number);
         Map<String, String> corrected = cases.corrections(tx, number);
-        RunbookTitles titles = fixes.titles(tx, c);
+        RunbookTitles titles = book.titles();
         Hidden hidden = hidden(tx, c, tried, values);
         return new CaseViews.Case(
                 c.number(),
                 cases.version(tx, c.number()),
-                c.status(),
+                Words.word(c.status()),
                 c.errorKey(),
                 title(c.errorKey()),
                 c.product(),
@@ -135,8 +123,8 @@ public class CaseReader {
                 c.device(),
                 c.reference(),
                 c.requester(),
-                c.reached(),
-                c.waitsFor(),
+                Words.word(c.reached()),
+                Words.word(c.waitsFor()),
                 c.waitsUntil(),
                 corrected.getOrDefault("believed-fix", c.believedFix()),
                 c.limitation(),
@@ -145,7 +133,7 @@ public class CaseReader {
                 c.closedAt(),
                 c.recurredAt(),
                 c.follows(),
-                c.goal(),
+                Words.word(c.goal()),
                 c.duplicateOf(),
                 corrected.getOrDefault("cause", c.errorKey() == null ? "" : title(c.errorKey())),
                 corrected.get("cured-by"),
@@ -165,18 +153,18 @@ public class CaseReader {
                 cases.notes(tx, number).stream()
                         .map(n -> new CaseViews.Note(hidden.in(n.text()), n.kind(), n.at(), n.agent()))
                         .toList(),
-                tried.stream().map(a -> attempt(tx, pins, a, hidden)).toList(),
-                attempts.putBacks(tx, number).stream()
+                tried.stream().map(a -> attempt(tx, book, a, hidden)).toList(),
+                owed.of(tx, number).stream()
                         .map(p -> putBack(tx, c, tried, p, values, hidden))
                         .toList(),
                 c.pinnedOrder(),
-                newer(pins));
+                book.newer());
     }
 
     /** What must not stand on the case's page just now. */
     private Hidden hidden(Tx tx, CaseRow c, List<AttemptRow> tried, Map<String, String> values) {
         return tried.stream()
-                .filter(a -> a.outcome() == null)
+                .filter(AttemptRow::running)
                 .findFirst()
                 .flatMap(a -> fixes.worked(tx, c, a.fixKey(), values, a))
                 .map(Hidden::of)
@@ -185,9 +173,7 @@ public class CaseReader {
 
     /** The instant since which silence counts as held; null while it does not. */
     private Instant heldSince(CaseRow c) {
-        if (c.open()
-                || c.recurredAt() != null
-                || !Set.of("solved", "worked-around").contains(c.status())) {
+        if (c.open() || c.recurredAt() != null || !c.status().mustHold()) {
             return null;
         }
         Instant held = c.closedAt().plus(holding());
@@ -219,23 +205,14 @@ public class CaseReader {
                                         .orElse(e.believedFix())));
     }
 
-    private List<String> newer(Map<String, Integer> pins) {
-        Map<String, Integer> now = library.library().revisions();
-        return pins.entrySet().stream()
-                .filter(e -> now.getOrDefault(e.getKey(), 0) > e.getValue())
-                .map(Map.Entry::getKey)
-                .sorted()
-                .toList();
-    }
-
-    private CaseViews.Attempt attempt(Tx tx, Map<String, Integer> pins, AttemptRow a, Hidden hidden) {
+    private CaseViews.Attempt attempt(Tx tx, CaseRunbook book, AttemptRow a, Hidden hidden) {
         return new CaseViews.Attempt(
                 a.id(),
                 a.fixKey(),
-                fixes.fix(tx, pins, a.fixKey()).map(Fix::title).orElse(a.fixKey()),
+                book.titleOf(a.fixKey()),
                 a.errorKey(),
                 a.position(),
-                a.outcome(),
+                Words.word(a.outcome()),
                 a.cameBack(),
                 a.triedBefore(),
                 a.minutes(),
@@ -249,7 +226,7 @@ public class CaseReader {
                         .map(s -> new CaseViews.Step(
                                 s.clientId(),
                                 s.step(),
-                                s.what(),
+                                Words.word(s.what()),
                                 hidden.in(s.note()),
                                 hidden.in(s.output()),
                                 hidden.in(s.item()),
@@ -261,12 +238,7 @@ public class CaseReader {
 
     /** A value that the fix should have captured and nobody has seen yet stays a visible blank. */
     private CaseViews.PutBack putBack(
-            Tx tx,
-            CaseRow c,
-            List<AttemptRow> tried,
-            AttemptStore.PutBack p,
-            Map<String, String> values,
-            Hidden hidden) {
+            Tx tx, CaseRow c, List<AttemptRow> tried, PutBack p, Map<String, String> values, Hidden hidden) {
         AttemptRow attempt =
                 tried.stream().filter(a -> a.id() == p.attempt()).findFirst().orElse(null);
         List<CaseViews.Piece> command = attempt == null ? List.of() : fixes.command(tx, c, attempt, p, values, hidden);
@@ -275,37 +247,22 @@ public class CaseReader {
                 p.id(),
                 p.attempt(),
                 p.step(),
-                p.kind(),
+                Words.word(p.kind()),
                 hidden.in(p.item()),
                 hidden.in(p.text()),
                 command,
-                p.after(),
+                Words.word(p.after()),
                 command.stream().anyMatch(x -> x.kind().equals("blank")) ? p.ifNotKnown() : "",
                 due,
-                p.state(),
+                Words.word(p.state()),
                 p.passedTo(),
                 p.dueAt(),
                 p.decidedBy());
     }
 
-    /** A fix as the case keeps it. */
-    public Optional<Fix> fix(Tx tx, long number, String key) {
-        return fixes.fix(tx, number, key);
-    }
-
-    /** A fix's steps as the case numbers them. */
-    public List<WorkedStep> steps(Tx tx, long number, String key) {
-        return fixes.steps(tx, number, key);
-    }
-
-    /** The known error as the case keeps it; empty if none was recognised. */
-    public Optional<KnownError> error(Tx tx, CaseRow c) {
-        return fixes.error(tx, c);
-    }
-
-    /** The fixes of an error as the case keeps them, by key. */
-    public Map<String, Fix> fixes(Tx tx, CaseRow c, KnownError error) {
-        return fixes.ofError(tx, c, error);
+    /** The documents as the case keeps them. */
+    public CaseRunbook runbook(Tx tx, CaseRow c) {
+        return fixes.runbook(tx, c);
     }
 
     /** A fix as it is worked in one attempt. */

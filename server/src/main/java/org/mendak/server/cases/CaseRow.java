@@ -2,12 +2,14 @@ package org.mendak.server.cases;
 
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Set;
+import java.util.Map;
 import java.util.function.Consumer;
+import org.mendak.server.platform.Words;
 
 /**
- * A case's own row; what is null is not known. {@code pinned} is fix keys separated by commas; {@code goal} is mend or going.
+ * A case's own row; what is null is not known. {@code pinned} is fix keys separated by commas.
  */
 public record CaseRow(
         long number,
@@ -18,9 +20,9 @@ public record CaseRow(
         String device,
         String reference,
         String requester,
-        String reached,
-        String status,
-        String waitsFor,
+        Reached reached,
+        CaseStatus status,
+        Waits waitsFor,
         Instant waitsUntil,
         String believedFix,
         String limitation,
@@ -30,16 +32,29 @@ public record CaseRow(
         Instant recurredAt,
         Long follows,
         String pinned,
-        String goal,
+        Goal goal,
         Long duplicateOf) {
-
-    /** The endings of a case. */
-    public static final Set<String> ENDINGS =
-            Set.of("solved", "worked-around", "handed-over", "withdrawn", "duplicate");
 
     /** Whether it is still being worked. */
     public boolean open() {
-        return status.equals("open");
+        return status == CaseStatus.OPEN;
+    }
+
+    /** What its own row says of it, as facts. */
+    public Map<String, String> ownFacts() {
+        Map<String, String> all = new HashMap<>();
+        put(all, "product", product);
+        put(all, "product_version", productVersion);
+        put(all, "phase", phase);
+        put(all, "device", device);
+        put(all, "reached", Words.word(reached));
+        return all;
+    }
+
+    private static void put(Map<String, String> all, String name, String value) {
+        if (value != null && !value.isBlank()) {
+            all.put(name, value);
+        }
     }
 
     /** The keys of fixes that somebody put in this order by hand. */
@@ -71,11 +86,11 @@ public record CaseRow(
         });
     }
 
-    /** The same case, ended so, or opened again with the status "open"; it waits for nobody else. */
-    CaseRow ended(String how, String believed, String limits, Instant at, Instant recurred) {
+    /** The same case, ended so, or opened again with the status open; it waits for nobody else. */
+    CaseRow ended(CaseStatus how, String believed, String limits, Instant at, Instant recurred) {
         return with(d -> {
             d.status = how;
-            d.waitsFor = "me";
+            d.waitsFor = Waits.ME;
             d.waitsUntil = null;
             d.believedFix = believed;
             d.limitation = limits;
@@ -110,9 +125,9 @@ public record CaseRow(
         public String device;
         public String reference;
         public String requester;
-        public String reached = "phone";
-        public String status = "open";
-        public String waitsFor = "me";
+        public Reached reached = Reached.PHONE;
+        public CaseStatus status = CaseStatus.OPEN;
+        public Waits waitsFor = Waits.ME;
         Instant waitsUntil;
         public String believedFix;
         public String limitation;
@@ -122,7 +137,7 @@ public record CaseRow(
         public Instant recurredAt;
         Long follows;
         String pinned = "";
-        String goal = "mend";
+        Goal goal = Goal.MEND;
         Long duplicateOf;
 
         private Draft() {}

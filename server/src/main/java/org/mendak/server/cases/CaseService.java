@@ -7,7 +7,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.AuditStore;
@@ -19,6 +21,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Service;
 
 /** The rules of a case while it is worked: opening, what is known, moving to another error. */
@@ -33,6 +36,7 @@ public class CaseService {
     private final CaseLocks locks;
     private final CaseVersions versions;
     private final CaseKnowledge knowledge;
+    private final CaseRunbooks runbooks;
     private final AuditStore audit;
     private final Clock clock;
 
@@ -45,6 +49,7 @@ public class CaseService {
             CaseLocks locks,
             CaseVersions versions,
             CaseKnowledge knowledge,
+            CaseRunbooks runbooks,
             AuditStore audit,
             Clock clock) {
         this.db = db;
@@ -55,6 +60,7 @@ public class CaseService {
         this.locks = locks;
         this.versions = versions;
         this.knowledge = knowledge;
+        this.runbooks = runbooks;
         this.audit = audit;
         this.clock = clock;
     }
@@ -91,7 +97,7 @@ public class CaseService {
 
     Sheets.ErrorSheet sheet(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
-        return db.tx(tx -> reader.error(tx, reader.row(tx, number)))
+        return db.tx(tx -> reader.runbook(tx, reader.row(tx, number)).error())
                 .map(e -> Sheets.sheet(e, library.library()))
                 .orElseThrow(() -> Refusal.notFound("No known error was recognised in case " + number + " yet."));
     }
@@ -122,11 +128,11 @@ public class CaseService {
             d.device = CaseWords.cut(o.device());
             d.reference = CaseWords.cut(o.reference());
             d.requester = CaseWords.cut(o.requester());
-            d.reached = CaseWords.oneOf(o.reached(), CaseWords.REACHED, "phone", "reached");
+            d.reached = Words.said(Reached.class, o.reached(), Reached.PHONE, "reached");
         });
         long number = store.insert(tx, c, null, null);
         if (error != null) {
-            knowledge.pin(tx, number, error);
+            runbooks.pin(tx, number, error);
         }
         if (!text.isBlank()) {
             store.addText(tx, number, text, now, caller.name());
@@ -164,24 +170,15 @@ public class CaseService {
     private void triedBefore(Tx tx, Caller caller, long number, String error, List<String> fixes) {
         int position = 0;
         for (String fix : fixes) {
+            int place = ++position;
             library.library().fix(fix).orElseThrow(() -> Refusal.invalid("There is no published fix \"" + fix + "\"."));
-            attempts.insert(
-                    tx,
-                    new AttemptRow(
-                            0,
-                            number,
-                            error,
-                            fix,
-                            ++position,
-                            "no-change",
-                            null,
-                            true,
-                            null,
-                            "",
-                            caller.name(),
-                            clock.instant(),
-                            clock.instant(),
-                            false));
+            attempts.insert(tx, AttemptRow.begun(fix, caller.name(), clock.instant(), a -> {
+                a.number = number;
+                a.errorKey = error;
+                a.position = place;
+                a.outcome = Outcome.NO_CHANGE;
+                a.triedBefore = true;
+            }));
         }
     }
 
@@ -229,7 +226,8 @@ public class CaseService {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         String output = CaseWords.masked(written == null ? "" : written, null);
         return locks.change(caller, number, (tx, c) -> {
-            KnownError error = reader.error(tx, c)
+            KnownError error = reader.runbook(tx, c)
+                    .error()
                     .filter(e -> index >= 0 && index < e.questions().size())
                     .orElseThrow(() -> Refusal.notFound("There is no question " + index + " in this case."));
             KnownError.Question q = error.questions().get(index);
@@ -309,10 +307,10 @@ public class CaseService {
         now.put("device", c.device());
         now.put("reference", c.reference());
         now.put("requester", c.requester());
-        now.put("reached", c.reached());
-        now.put("waitsFor", c.waitsFor());
+        now.put("reached", Words.word(c.reached()));
+        now.put("waitsFor", Words.word(c.waitsFor()));
         now.put("pinned", c.pinned());
-        now.put("goal", c.goal());
+        now.put("goal", Words.word(c.goal()));
         return now;
     }
 
@@ -321,8 +319,8 @@ public class CaseService {
         return locks.change(caller, number, (tx, c) -> {
             Set<String> differing = CaseVersions.differing(wanted(p), now(c)).keySet();
             versions.check(tx, caller, number, seen, differing, now(c));
-            String waits = CaseWords.oneOf(p.waitsFor(), CaseWords.WAITS, c.waitsFor(), "waitsFor");
-            Instant until = waits.equals("me") ? null : p.waitsUntil() == null ? c.waitsUntil() : p.waitsUntil();
+            Waits waits = Words.said(Waits.class, p.waitsFor(), c.waitsFor(), "waitsFor");
+            Instant until = waits == Waits.ME ? null : p.waitsUntil() == null ? c.waitsUntil() : p.waitsUntil();
             String pinned = p.pinned() == null ? c.pinned() : pinnedOrder(p.pinned());
             store.update(tx, c.with(d -> {
                 d.product = or(p.product(), c.product());
@@ -331,11 +329,11 @@ public class CaseService {
                 d.device = or(p.device(), c.device());
                 d.reference = or(p.reference(), c.reference());
                 d.requester = or(p.requester(), c.requester());
-                d.reached = CaseWords.oneOf(p.reached(), CaseWords.REACHED, c.reached(), "reached");
+                d.reached = Words.said(Reached.class, p.reached(), c.reached(), "reached");
                 d.waitsFor = waits;
                 d.waitsUntil = until;
                 d.pinned = pinned;
-                d.goal = CaseWords.oneOf(p.goal(), CaseWords.GOALS, c.goal(), "goal");
+                d.goal = Words.said(Goal.class, p.goal(), c.goal(), "goal");
             }));
             versions.changed(tx, caller, number, differing);
             if (p.device() != null && !p.device().equals(c.device())) {
@@ -354,8 +352,15 @@ public class CaseService {
         });
     }
 
+    /** Why an order is overruled. */
+    private enum Because {
+        SEEN_SIGN,
+        CALLER_WANTS,
+        QUICKER_HERE
+    }
+
     private static String overruled(String because) {
-        return CaseWords.oneOf(because, CaseWords.BECAUSE, "", "because");
+        return because == null ? "" : Words.word(Words.said(Because.class, because, "because"));
     }
 
     private static String pinnedOrder(List<String> keys) {
@@ -378,7 +383,7 @@ public class CaseService {
             CaseRow moved = c.under(to.key());
             store.update(tx, moved);
             versions.changed(tx, caller, number, Set.of("error"));
-            knowledge.pin(tx, number, to);
+            runbooks.pin(tx, number, to);
             store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, moved, t.text()));
             audit.write(tx, caller, "case-moved", String.valueOf(number), c.errorKey() + " to " + to.key());
             changed(tx, c.errorKey());
@@ -389,7 +394,7 @@ public class CaseService {
     private void goOnUnder(Tx tx, Caller caller, long number, KnownError error) {
         CaseRow now = fitting(locks.locked(tx, number).under(error.key()), error);
         store.update(tx, now);
-        knowledge.pin(tx, number, error);
+        runbooks.pin(tx, number, error);
         store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, now, t.text()));
         audit.write(tx, caller, "case-goes-on", String.valueOf(number), error.key());
         changed(tx, error.key());

@@ -4,25 +4,26 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
-/** The tables {@code desk_case}, {@code case_text}, {@code case_fact}, {@code case_note} and {@code case_pin}. */
+/** The tables {@code desk_case}, {@code case_text}, {@code case_fact} and {@code case_note}. */
 @Component
-class CaseStore {
+public class CaseStore {
 
-    private static final String CASE =
+    /** What a row is read from, and by whom it is read: {@link #row}. */
+    public static final String CASE =
             "select number, error_key, product, product_version, phase, device, reference, requester,"
                     + " reached, status, waits_for, waits_until, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows,"
                     + " pinned_order, goal, duplicate_of from desk_case";
 
-    private static CaseRow row(ResultSet r) throws SQLException {
+    /** The row at hand of what {@link #CASE} chooses. */
+    public static CaseRow row(ResultSet r) throws SQLException {
         return new CaseRow(
                 r.getLong("number"),
                 r.getString("error_key"),
@@ -32,9 +33,9 @@ class CaseStore {
                 r.getString("device"),
                 r.getString("reference"),
                 r.getString("requester"),
-                r.getString("reached"),
-                r.getString("status"),
-                r.getString("waits_for"),
+                Words.stored(Reached.class, r.getString("reached")),
+                Words.stored(CaseStatus.class, r.getString("status")),
+                Words.stored(Waits.class, r.getString("waits_for")),
                 Tx.instant(r, "waits_until"),
                 r.getString("believed_fix"),
                 r.getString("limitation"),
@@ -44,7 +45,7 @@ class CaseStore {
                 Tx.instant(r, "recurred_at"),
                 id(r, "follows"),
                 r.getString("pinned_order"),
-                r.getString("goal"),
+                Words.stored(Goal.class, r.getString("goal")),
                 id(r, "duplicate_of"));
     }
 
@@ -74,9 +75,9 @@ class CaseStore {
                 c.device(),
                 c.reference(),
                 c.requester(),
-                c.reached(),
-                c.status(),
-                c.waitsFor(),
+                Words.word(c.reached()),
+                Words.word(c.status()),
+                Words.word(c.waitsFor()),
                 c.believedFix(),
                 c.limitation(),
                 c.agent(),
@@ -86,7 +87,7 @@ class CaseStore {
                 c.follows(),
                 importKey,
                 importHash,
-                c.goal());
+                Words.word(c.goal()));
     }
 
     void update(Tx tx, CaseRow c) {
@@ -102,9 +103,9 @@ class CaseStore {
                 c.device(),
                 c.reference(),
                 c.requester(),
-                c.reached(),
-                c.status(),
-                c.waitsFor(),
+                Words.word(c.reached()),
+                Words.word(c.status()),
+                Words.word(c.waitsFor()),
                 c.waitsUntil(),
                 c.believedFix(),
                 c.limitation(),
@@ -113,7 +114,7 @@ class CaseStore {
                 c.pinned(),
                 c.agent(),
                 c.follows(),
-                c.goal(),
+                Words.word(c.goal()),
                 c.duplicateOf(),
                 c.number());
     }
@@ -251,27 +252,6 @@ class CaseStore {
                 n.agent());
     }
 
-    /** The revisions the case keeps, by "error/key" or "fix/key". */
-    Map<String, Integer> pins(Tx tx, long number) {
-        Map<String, Integer> pins = new LinkedHashMap<>();
-        tx.list(
-                "select kind, doc_key, revision from case_pin where number = ?",
-                r -> pins.put(r.getString("kind") + "/" + r.getString("doc_key"), r.getInt("revision")),
-                number);
-        return pins;
-    }
-
-    void pin(Tx tx, long number, Map<String, Integer> pins) {
-        tx.run("delete from case_pin where number = ?", number);
-        tx.batch(
-                "insert into case_pin (number, kind, doc_key, revision) values (?, ?, ?, ?)",
-                pins.entrySet().stream()
-                        .map(e -> new Object[] {
-                            number, e.getKey().split("/")[0], e.getKey().split("/")[1], e.getValue()
-                        })
-                        .toList());
-    }
-
     /** A case that ended after {@code since} with the same error on the same device, the latest; never this one or a later one. */
     Optional<CaseRow> lastEnded(Tx tx, long before, String error, String device, Instant since) {
         return tx.one(
@@ -357,43 +337,5 @@ class CaseStore {
     /** The import key of a case, or empty if it was opened here. */
     Optional<String> importKey(Tx tx, long number) {
         return tx.one("select import_key from desk_case where number = ?", r -> r.getString(1), number);
-    }
-
-    /** Cases in the order of their numbers, after this one. */
-    List<CaseRow> page(Tx tx, long after, int most) {
-        return tx.list(CASE + " where number > ? order by number limit ?", CaseStore::row, after, most);
-    }
-
-    /** Every case that says something of this known error, oldest first: its own, and those that went on from it to another. */
-    List<CaseRow> ofError(Tx tx, String error) {
-        List<CaseRow> own = tx.list(CASE + " where error_key = ?", CaseStore::row, error);
-        List<Long> others = tx.list(
-                "select distinct a.number from attempt a join desk_case c on c.number = a.number"
-                        + " where a.error_key = ? and (c.error_key is null or c.error_key <> ?)",
-                r -> r.getLong(1),
-                error,
-                error);
-        List<CaseRow> all = new ArrayList<>(own);
-        if (!others.isEmpty()) {
-            all.addAll(tx.list(CASE + " where number = any(?)", CaseStore::row, (Object) others.toArray(Long[]::new)));
-        }
-        all.sort(Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number));
-        return all;
-    }
-
-    /** What was answered and captured in the cases of this known error, by case: the newest of each name. */
-    Map<Long, Map<String, String>> factsOf(Tx tx, String error) {
-        Map<Long, Map<String, String>> byCase = new HashMap<>();
-        tx.list(
-                "select f.number, f.name, f.value_ from desk_case c join case_fact f on f.number = c.number"
-                        + " where c.error_key = ? order by f.id",
-                r -> {
-                    Map<String, String> facts = byCase.computeIfAbsent(r.getLong("number"), n -> new HashMap<>());
-                    String value = r.getString("value_");
-                    // an empty value takes an answer back
-                    return value.isEmpty() ? facts.remove(r.getString("name")) : facts.put(r.getString("name"), value);
-                },
-                error);
-        return byCase;
     }
 }

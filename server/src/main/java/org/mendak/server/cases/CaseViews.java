@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Titles;
+import org.mendak.server.cases.pictures.CasePicture;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.OrNull;
 
@@ -61,7 +62,7 @@ public final class CaseViews {
             @OrNull Instant heldSince,
             @OrNull Earlier earlier,
             List<Handover> handovers,
-            List<Picture> pictures,
+            List<CasePicture> pictures,
             List<Text> texts,
             List<Fact> facts,
             List<Note> notes,
@@ -79,9 +80,6 @@ public final class CaseViews {
 
     /** Who handed the case to whom. */
     public record Handover(String giver, String taker, String note, Instant at) {}
-
-    /** A picture of a screen; its bytes come from an address of their own. */
-    public record Picture(long id, String name, String type, int size, Instant at, String agent) {}
 
     /** A pasted text. */
     public record Text(long id, String text, Instant at, String agent) {}

@@ -2,7 +2,6 @@ package org.mendak.server.cases;
 
 import java.util.List;
 import java.util.Set;
-import java.util.TreeSet;
 import org.mendak.core.language.Facts;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Phase;
@@ -11,13 +10,6 @@ import org.mendak.server.platform.Refusal;
 
 /** Checks of what callers say about a case, at the door. */
 public final class CaseWords {
-
-    static final Set<String> REACHED = Set.of("phone", "remote", "device");
-    static final Set<String> WAITS = Set.of("me", "restart", "time", "requester");
-
-    static final Set<String> GOALS = Set.of("mend", "going");
-    /** Why an order is overruled: a sign was seen, the caller wants it so, or it is quicker here. */
-    static final Set<String> BECAUSE = Set.of("seen-sign", "caller-wants", "quicker-here");
 
     private static final int MOST_UNMASKED = 1_000;
 
@@ -81,17 +73,6 @@ public final class CaseWords {
                 .map(Phase::word)
                 .orElseThrow(
                         () -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
-    }
-
-    static String oneOf(String word, Set<String> allowed, String otherwise, String what) {
-        if (word == null) {
-            return otherwise;
-        }
-        if (!allowed.contains(word)) {
-            throw Refusal.invalid(
-                    what + " is \"" + word + "\", must be one of " + String.join(", ", new TreeSet<>(allowed)) + ".");
-        }
-        return word;
     }
 
     /** The beginning of a text, at most so long. */

@@ -18,6 +18,7 @@ import org.mendak.core.reading.Reading;
 import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.WorkedStep;
+import org.mendak.server.platform.Words;
 
 /** A fix's steps with an attempt's values in them: whether each applies, for which items, its commands filled, its checks judged. */
 final class FilledSteps {
@@ -92,7 +93,9 @@ final class FilledSteps {
                                 .map(c -> judged(c.guard(), c.meaning(), facts))
                                 .toList(),
                         !w.mayBeDone(index),
-                        w.last(index, "went-on").map(AttemptStore.Step::note).orElse(null)),
+                        w.last(index, StepWhat.WENT_ON)
+                                .map(AttemptStore.Step::note)
+                                .orElse(null)),
                 s.putBacks().stream().map(p -> prose(p.text())).toList(),
                 s.followUps().stream()
                         .map(u -> new CaseViews.Later(prose(u.text()), u.who()))
@@ -106,7 +109,7 @@ final class FilledSteps {
                 prose(s.nothingShows()),
                 prose(s.doneWhen()),
                 gate == null ? "" : gate.text(),
-                gate == null ? "" : gate.state(),
+                gate == null ? "" : Words.word(gate.state()),
                 gate == null ? null : gate.opened());
     }
 

@@ -41,7 +41,7 @@ record Gate(String text, String target, boolean named, Instant opened) {
                 .collect(Collectors.toMap(Function.identity(), n -> "\u2026"));
         Instant opened = target == null
                 ? null
-                : w.last(step, "confirmed")
+                : w.last(step, StepWhat.CONFIRMED)
                         // read anew since then, the device may have said something else
                         .filter(e -> e.heard() != null && Spelling.heardSame(target, e.heard()))
                         .map(AttemptStore.Step::at)
@@ -57,9 +57,20 @@ record Gate(String text, String target, boolean named, Instant opened) {
         return opened != null;
     }
 
-    /** What the gate waits for: compare, unknown, unnamed; open once it is open. */
-    String state() {
-        return isOpen() ? "open" : target != null ? "compare" : named ? "unknown" : "unnamed";
+    /** What a gate waits for. */
+    enum State {
+        /** What the caller reads out is to be compared with what was read. */
+        COMPARE,
+        /** The target was not read in this attempt. */
+        UNKNOWN,
+        /** The document names no target. */
+        UNNAMED,
+        /** Nothing more. */
+        OPEN
+    }
+
+    State state() {
+        return isOpen() ? State.OPEN : target != null ? State.COMPARE : named ? State.UNKNOWN : State.UNNAMED;
     }
 
     /**

@@ -19,7 +19,7 @@ record Hidden(Pattern value) {
         return now >= w.steps().size()
                 ? NOTHING
                 : Gate.of(w, now)
-                        .filter(g -> g.state().equals("compare"))
+                        .filter(g -> g.state() == Gate.State.COMPARE)
                         .flatMap(g -> Optional.of(new Hidden(Pattern.compile(
                                 "(?<![\\p{L}\\p{N}])" + Pattern.quote(g.target()) + "(?![\\p{L}\\p{N}])",
                                 Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE))))

@@ -23,7 +23,7 @@ final class Retest {
     record Result(String said, String limitation) {}
 
     /** Judges what was said of each item; refuses to call a case solved whose deciding item does not hold. */
-    static Result judge(CaseEndings.Ending e, KnownError error) {
+    static Result judge(CaseEndings.Ending e, CaseStatus ending, KnownError error) {
         if (e.retest() == null || e.retest().isEmpty()) {
             return new Result("", null);
         }
@@ -44,7 +44,7 @@ final class Retest {
             if (!state.equals("does-not")) {
                 continue;
             }
-            if (item.decides() && (e.outcome().equals("solved") || e.outcome().equals("worked-around"))) {
+            if (item.decides() && ending.mustHold()) {
                 throw Refusal.invalid("\"" + item.text() + "\" does not hold, and it decides: the error is not gone."
                         + " Record what came of the fix instead; nothing was stored.");
             }

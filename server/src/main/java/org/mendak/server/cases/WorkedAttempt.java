@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.mendak.core.language.Facts;
 import org.mendak.core.language.Titles;
 import org.mendak.core.language.Truth;
@@ -26,9 +25,6 @@ import org.mendak.core.runbook.WorkedStep;
 record WorkedAttempt(
         Fix fix, List<WorkedStep> steps, AttemptValues values, List<AttemptStore.Step> entries, Titles titles) {
 
-    /** What ends a step: it was done, left out, does not apply, or was done where nobody saw it. */
-    private static final Set<String> ENDS = Set.of("done", "skipped", "not-applicable", "off-page");
-
     static WorkedAttempt of(
             Fix fix,
             List<WorkedStep> steps,
@@ -41,7 +37,7 @@ record WorkedAttempt(
             List<Reading> kept = e.readings() == null && e.output() != null && e.step() < steps.size()
                     ? readOnce(steps.get(e.step()), e.output(), known)
                     : readings.read(e.readings());
-            read.add(new AttemptValues.Entry(e.step(), e.item(), e.what().equals("undone"), kept));
+            read.add(new AttemptValues.Entry(e.step(), e.item(), e.what() == StepWhat.UNDONE, kept));
         }
         return new WorkedAttempt(fix, steps, AttemptValues.of(steps, known, read), entries, titles);
     }
@@ -123,7 +119,7 @@ record WorkedAttempt(
         boolean ended = false;
         for (AttemptStore.Step e : entries) {
             if (e.step() == step && e.item() == null) {
-                ended = ENDS.contains(e.what()) || ended && !e.what().equals("undone");
+                ended = e.what().ends() || ended && e.what() != StepWhat.UNDONE;
             }
         }
         return ended
@@ -147,10 +143,10 @@ record WorkedAttempt(
             }
             if (s.item() == null) {
                 // the whole step taken back takes its items back
-                left = s.what().equals("undone") ? new ArrayList<>(items) : left;
-            } else if (s.what().equals("done")) {
+                left = s.what() == StepWhat.UNDONE ? new ArrayList<>(items) : left;
+            } else if (s.what() == StepWhat.DONE) {
                 left.remove(s.item());
-            } else if (s.what().equals("undone") && items.contains(s.item()) && !left.contains(s.item())) {
+            } else if (s.what() == StepWhat.UNDONE && items.contains(s.item()) && !left.contains(s.item())) {
                 left.add(s.item());
             }
         }
@@ -167,11 +163,11 @@ record WorkedAttempt(
     }
 
     /** The last entry of a kind about a step that was not taken back. */
-    Optional<AttemptStore.Step> last(int step, String what) {
+    Optional<AttemptStore.Step> last(int step, StepWhat what) {
         AttemptStore.Step last = null;
         for (AttemptStore.Step e : entries) {
             if (e.step() == step && e.item() == null) {
-                last = e.what().equals(what) ? e : e.what().equals("undone") ? null : last;
+                last = e.what() == what ? e : e.what() == StepWhat.UNDONE ? null : last;
             }
         }
         return Optional.ofNullable(last);
@@ -180,7 +176,7 @@ record WorkedAttempt(
     /** Whether what must be so is so, or a lead passed it. */
     boolean mayBeDone(int step) {
         Facts facts = facts(step, null);
-        return last(step, "went-on").isPresent()
+        return last(step, StepWhat.WENT_ON).isPresent()
                 || steps.get(step).step().musts().stream()
                         .allMatch(m -> m.guard().condition().evaluate(facts) == Truth.YES);
     }

@@ -25,6 +25,9 @@ import org.mendak.core.simulate.SimulatedCase;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseRow;
+import org.mendak.server.cases.CaseStatus;
+import org.mendak.server.cases.Reached;
+import org.mendak.server.cases.Waits;
 import org.mendak.server.library.Library;
 
 /** Simulated cases dressed as those of the Skerry Line: devices, callers, texts, days that end today. */
@@ -157,9 +160,9 @@ final class DemoCases {
             d.phase = error.phases().get(0).word();
             d.device = device;
             d.requester = pier + (random.nextBoolean() ? " pier" : " office");
-            d.reached = random.nextInt(4) == 0 ? "remote" : "phone";
-            d.status = open ? "open" : s.solved() ? "solved" : "handed-over";
-            d.waitsFor = atHand == 3 ? "restart" : atHand == 5 ? "requester" : "me";
+            d.reached = random.nextInt(4) == 0 ? Reached.REMOTE : Reached.PHONE;
+            d.status = open ? CaseStatus.OPEN : s.solved() ? CaseStatus.SOLVED : CaseStatus.HANDED_OVER;
+            d.waitsFor = atHand == 3 ? Waits.RESTART : atHand == 5 ? Waits.REQUESTER : Waits.ME;
             d.closedAt = closed;
             d.recurredAt = s.cameBack() && closed != null ? closed.plus(Duration.ofDays(3)) : null;
         });
@@ -217,21 +220,13 @@ final class DemoCases {
             Outcome outcome =
                     a.outcome().failed() && excluded(error, a.fix(), facts) ? Outcome.NOT_APPLICABLE : a.outcome();
             Instant end = at.plus(Duration.ofSeconds((long) (a.minutes() * 60)));
-            rows.add(new AttemptRow(
-                    0,
-                    0,
-                    s.error(),
-                    a.fix(),
-                    rows.size() + 1,
-                    outcome.word(),
-                    null,
-                    false,
-                    a.minutes(),
-                    "",
-                    agent,
-                    at,
-                    end,
-                    false));
+            rows.add(AttemptRow.begun(a.fix(), agent, at, d -> {
+                d.errorKey = s.error();
+                d.position = rows.size() + 1;
+                d.outcome = outcome;
+                d.minutes = a.minutes();
+                d.endedAt = end;
+            }));
             at = end;
         }
         return rows;
@@ -257,9 +252,7 @@ final class DemoCases {
                     d.product = u.product();
                     d.phase = u.phase();
                     d.requester = pier + " office";
-                    d.reached = "phone";
-                    d.status = "handed-over";
-                    d.waitsFor = "me";
+                    d.status = CaseStatus.HANDED_OVER;
                     d.closedAt = at.plus(Duration.ofMinutes(20 + random.nextInt(30)));
                 });
                 String text = u.text().replace("{n}", String.valueOf(2 + random.nextInt(900)));

@@ -6,7 +6,7 @@ import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.platform.Refusal;
 
 /**

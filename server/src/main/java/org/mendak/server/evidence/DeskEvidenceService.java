@@ -8,7 +8,7 @@ import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;

@@ -16,7 +16,7 @@ import org.mendak.core.plan.Plan;
 import org.mendak.core.plan.Progress;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;

@@ -20,7 +20,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.cases.CaseChanged;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Db;

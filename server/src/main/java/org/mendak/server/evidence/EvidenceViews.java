@@ -17,7 +17,7 @@ import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 
 /** Evidence of one known error in the form in which it is told. */

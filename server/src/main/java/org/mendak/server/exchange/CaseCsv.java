@@ -13,10 +13,12 @@ import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.CaseRow;
+import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.library.Library;
 import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Secrets;
+import org.mendak.server.platform.Words;
 
 /**
  * Cases as CSV (RFC 4180): a row an attempt, a case without attempts one row with the attempt's columns empty. Columns stand in
@@ -87,10 +89,9 @@ final class CaseCsv {
         for (Row r : rows) {
             same(first, r);
         }
-        String status = first.get("status");
-        if (!status.equals("open") && !CaseRow.ENDINGS.contains(status)) {
-            throw new BadRow(first.number(), "status", "\"" + status + "\" is neither open nor an ending");
-        }
+        CaseStatus status = Words.named(CaseStatus.class, first.get("status"))
+                .orElseThrow(() -> new BadRow(
+                        first.number(), "status", "\"" + first.get("status") + "\" is neither open nor an ending"));
         Instant opened = instant(first, "opened_at");
         Instant closed = instant(first, "closed_at");
         if (opened == null) {
@@ -99,7 +100,7 @@ final class CaseCsv {
         if (closed != null && closed.isBefore(opened)) {
             throw new BadRow(first.number(), "closed_at", "is before opened_at");
         }
-        boolean open = status.equals("open");
+        boolean open = status == CaseStatus.OPEN;
         String error = error(first);
         String agent = first.get("agent").isEmpty() ? importer : cut(first, "agent", 120);
         String version = empty(cut(first, "product_version", 60));
@@ -158,8 +159,7 @@ final class CaseCsv {
         String fix = library.fix(r.get("fix"))
                 .map(f -> f.key())
                 .orElseThrow(() -> new BadRow(r.number(), "fix", "there is no published fix \"" + r.get("fix") + "\""));
-        String outcome = Outcome.named(r.get("outcome"))
-                .map(Outcome::word)
+        Outcome outcome = Outcome.named(r.get("outcome"))
                 .orElseThrow(() -> new BadRow(r.number(), "outcome", "\"" + r.get("outcome") + "\" is not an outcome"));
         int position = (int) number(r, "position", 1, 100_000);
         Double minutes = r.get("minutes").isEmpty() ? null : (Double) number(r, "minutes", 0, 10_000);
@@ -169,21 +169,15 @@ final class CaseCsv {
         }
         boolean tried = List.of("true", "yes", "1").contains(before);
         String agent = r.get("agent").isEmpty() ? c.agent() : cut(r, "agent", 120);
-        return new AttemptRow(
-                0,
-                0,
-                error,
-                fix,
-                position,
-                outcome,
-                empty(cut(r, "bundle", 40)),
-                tried,
-                minutes,
-                "",
-                agent,
-                c.openedAt(),
-                c.openedAt(),
-                false);
+        String bundle = empty(cut(r, "bundle", 40));
+        return AttemptRow.begun(fix, agent, c.openedAt(), a -> {
+            a.errorKey = error;
+            a.position = position;
+            a.outcome = outcome;
+            a.bundle = bundle;
+            a.triedBefore = tried;
+            a.minutes = minutes;
+        });
     }
 
     private static double number(Row r, String column, double least, double most) throws BadRow {

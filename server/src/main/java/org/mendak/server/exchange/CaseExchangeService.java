@@ -24,7 +24,7 @@ import org.apache.commons.csv.CSVRecord;
 import org.apache.commons.csv.DuplicateHeaderMode;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
-import org.mendak.server.cases.CaseLog;
+import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.custody.DeskIdentity;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
@@ -38,6 +38,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.SpooledFile;
+import org.mendak.server.platform.Words;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -329,8 +330,7 @@ class CaseExchangeService {
     }
 
     private void print(CSVPrinter printer, CaseLog.Whole w, List<String> facts) throws IOException {
-        List<AttemptRow> ended =
-                w.attempts().stream().filter(a -> a.outcome() != null).toList();
+        List<AttemptRow> ended = w.attempts().stream().filter(a -> !a.running()).toList();
         if (ended.isEmpty()) {
             printer.printRecord(record(w, null, facts));
         }
@@ -346,11 +346,11 @@ class CaseExchangeService {
         cells.add(c.errorKey());
         cells.add(c.openedAt());
         cells.add(c.closedAt());
-        cells.add(c.status());
+        cells.add(Words.word(c.status()));
         cells.add(c.recurredAt());
         cells.add(a == null ? null : a.position());
         cells.add(a == null ? null : a.fixKey());
-        cells.add(a == null ? null : a.outcome());
+        cells.add(a == null ? null : Words.word(a.outcome()));
         cells.add(a == null ? null : CsvText.harmless(a.bundle()));
         cells.add(a == null ? null : a.triedBefore());
         cells.add(a == null ? null : a.minutes());

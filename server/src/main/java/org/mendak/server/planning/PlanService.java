@@ -14,10 +14,12 @@ import org.mendak.core.plan.Progress;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.AttemptRow;
-import org.mendak.server.cases.CaseLog;
 import org.mendak.server.cases.CaseReader;
 import org.mendak.server.cases.CaseRow;
+import org.mendak.server.cases.Goal;
 import org.mendak.server.cases.PlanShown;
+import org.mendak.server.cases.log.CaseLog;
+import org.mendak.server.cases.runbook.CaseRunbook;
 import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
@@ -67,8 +69,9 @@ public class PlanService implements PlanShown {
 
     private Optional<Plan> ofCase(Tx tx, long number) {
         CaseRow c = cases.row(tx, number);
-        return cases.error(tx, c).map(error -> {
-            Map<String, Fix> fixes = cases.fixes(tx, c, error);
+        CaseRunbook book = cases.runbook(tx, c);
+        return book.error().map(error -> {
+            Map<String, Fix> fixes = book.fixes();
             EvidenceService.Fitted fitted = evidence.of(tx, error, fixes, c.productVersion());
             List<AttemptRow> attempts = cases.attempts(tx, c.number());
             Progress done = progress(error.key(), attempts);
@@ -80,7 +83,7 @@ public class PlanService implements PlanShown {
                     new Progress(done.failed(), done.setAside(), log.firstPick(tx, under(error.key(), attempts))),
                     fitted.evidence(),
                     c.pinnedOrder(),
-                    c.goal().equals("going"),
+                    c.goal() == Goal.GOING,
                     fitted.past()));
         });
     }
@@ -121,7 +124,7 @@ public class PlanService implements PlanShown {
             if (a.outcome() == null || a.errorKey() != null && !a.errorKey().equals(error)) {
                 continue;
             }
-            Outcome o = Outcome.named(a.outcome()).orElseThrow();
+            Outcome o = a.outcome();
             failed.remove(a.fixKey());
             setAside.remove(a.fixKey());
             if (o.failed() || o.ended() && a.cameBack()) {

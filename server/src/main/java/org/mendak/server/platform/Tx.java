@@ -10,8 +10,11 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** One open transaction: runs statements, binds values, maps rows. Made by {@link Db} alone. */
 public final class Tx {
@@ -25,6 +28,7 @@ public final class Tx {
     private final Connection connection;
     private final DeskState state;
     private final List<Runnable> after = new ArrayList<>();
+    private final Map<Object, Object> kept = new HashMap<>();
 
     Tx(Connection connection, DeskState state) {
         this.connection = connection;
@@ -34,6 +38,24 @@ public final class Tx {
     /** Runs this once the transaction is committed; not at all if it is rolled back. */
     public void afterCommit(Runnable work) {
         after.add(work);
+    }
+
+    /**
+     * What is asked for several times in a transaction and looked up once.
+     *
+     * @param key what it is; equal keys are the same thing
+     */
+    @SuppressWarnings("unchecked") // whoever keeps something under a key asks for the same type again
+    public <T> T once(Object key, Supplier<T> look) {
+        if (!kept.containsKey(key)) {
+            kept.put(key, look.get());
+        }
+        return (T) kept.get(key);
+    }
+
+    /** What was looked up under this key has changed meanwhile. */
+    public void forget(Object key) {
+        kept.remove(key);
     }
 
     void committed() {

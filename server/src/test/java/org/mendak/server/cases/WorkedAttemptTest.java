@@ -39,7 +39,7 @@ class WorkedAttemptTest {
             ## Go on
             """).fix();
 
-    private static AttemptStore.Step entry(String what, String output, String readings) {
+    private static AttemptStore.Step entry(StepWhat what, String output, String readings) {
         return new AttemptStore.Step("k" + what, 0, what, "", output, null, null, readings, Instant.EPOCH, "Liv");
     }
 
@@ -51,11 +51,13 @@ class WorkedAttemptTest {
     /** A case that was open when readings began to be kept still knows what was before the change. */
     @Test
     void outputsOfBeforeAreReadAsTheyWere() {
-        assertThat(of(entry("output", "mode quiet", null)).values().values(0, null))
+        assertThat(of(entry(StepWhat.OUTPUT, "mode quiet", null)).values().values(0, null))
                 .containsEntry("mode", "quiet");
-        assertThat(of(entry("output", "mode quiet\nmode loud", null)).values().open(0, null))
+        assertThat(of(entry(StepWhat.OUTPUT, "mode quiet\nmode loud", null))
+                        .values()
+                        .open(0, null))
                 .containsExactly(0);
-        assertThat(of(entry("output", "mode quiet", "[]")).values().open(0, null))
+        assertThat(of(entry(StepWhat.OUTPUT, "mode quiet", "[]")).values().open(0, null))
                 .containsExactly(0);
     }
 
@@ -72,9 +74,10 @@ class WorkedAttemptTest {
     @Test
     void theStepToDoNowIsTheFirstThatNobodyEnded() {
         assertThat(of().current()).isZero();
-        assertThat(of(entry("done", null, null)).current()).isEqualTo(1);
-        assertThat(of(entry("off-page", null, null)).current()).isEqualTo(1);
-        assertThat(of(entry("done", null, null), entry("undone", null, null)).current())
+        assertThat(of(entry(StepWhat.DONE, null, null)).current()).isEqualTo(1);
+        assertThat(of(entry(StepWhat.OFF_PAGE, null, null)).current()).isEqualTo(1);
+        assertThat(of(entry(StepWhat.DONE, null, null), entry(StepWhat.UNDONE, null, null))
+                        .current())
                 .isZero();
     }
 }

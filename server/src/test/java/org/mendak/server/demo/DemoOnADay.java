@@ -28,8 +28,8 @@ import org.mendak.core.runbook.RunbookParser;
 import org.mendak.server.RunningApp;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseIntake;
-import org.mendak.server.cases.CaseLog;
-import org.mendak.server.cases.LoggedRows;
+import org.mendak.server.cases.log.CaseLog;
+import org.mendak.server.cases.log.LoggedRows;
 import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.Library;
 
@@ -50,32 +50,13 @@ final class DemoOnADay {
         for (CaseIntake.Ready c : cases) {
             if (c.row().errorKey() != null) {
                 AttemptRow lost = c.lost(holding).orElse(null);
-                List<AttemptRow> tried = c.attempts().stream()
-                        .map(a -> a == lost ? cameBack(a) : a)
-                        .toList();
+                List<AttemptRow> tried =
+                        c.attempts().stream().map(a -> a == lost ? a.lost() : a).toList();
                 entries.computeIfAbsent(c.row().errorKey(), k -> new ArrayList<>())
                         .add(read.entry(c.row(), tried, c.facts()));
             }
         }
         entries.values().forEach(list -> list.sort(Comparator.comparing(CaseLog.Entry::openedAt)));
-    }
-
-    private static AttemptRow cameBack(AttemptRow a) {
-        return new AttemptRow(
-                a.id(),
-                a.number(),
-                a.errorKey(),
-                a.fixKey(),
-                a.position(),
-                a.outcome(),
-                a.bundle(),
-                a.triedBefore(),
-                a.minutes(),
-                a.note(),
-                a.agent(),
-                a.startedAt(),
-                a.endedAt(),
-                true);
     }
 
     private static Library library() {

@@ -13,13 +13,15 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.server.cases.CaseReader;
 import org.mendak.server.cases.CaseViews;
 import org.mendak.server.cases.CaseWords;
+import org.mendak.server.cases.owed.PutBack;
+import org.mendak.server.cases.runbook.CaseRunbook;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
-import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Service;
 
 /**
@@ -53,10 +55,11 @@ class CaseTexts {
         Blocks out = new Blocks(as.equals("markdown"));
         return db.tx(tx -> {
             CaseViews.Case c = reader.view(tx, number);
+            CaseRunbook book = reader.runbook(tx, reader.row(tx, number));
             switch (kind) {
                 case "ticket" -> ticket(out, c);
-                case "hand-out" -> handOut(tx, out, c);
-                case "hand-over" -> handOver(tx, out, c);
+                case "hand-out" -> handOut(book, out, c);
+                case "hand-over" -> handOver(book, out, c);
                 default ->
                     throw Refusal.notFound("There is no text \"" + kind + "\"; ticket, hand-out and hand-over are.");
             }
@@ -93,13 +96,11 @@ class CaseTexts {
     }
 
     /** Plain words, no codes, nothing about the inside of the desk. */
-    private void handOut(Tx tx, Blocks out, CaseViews.Case c) {
+    private void handOut(CaseRunbook book, Blocks out, CaseViews.Case c) {
         boolean mended = c.status().equals("solved") || c.status().equals("worked-around");
         out.heading("What was the matter");
         out.paragraph(c.title() + (c.device() == null ? "" : " on " + c.device()) + ".");
-        reader.error(tx, reader.row(tx, c.number()))
-                .filter(e -> !e.firstAid())
-                .ifPresent(e -> out.paragraph(e.intro()));
+        book.error().filter(e -> !e.firstAid()).ifPresent(e -> out.paragraph(e.intro()));
         if (mended) {
             out.heading("What was done");
             believed(c).ifPresent(a -> out.paragraph(a.title() + "."));
@@ -109,7 +110,7 @@ class CaseTexts {
         }
         List<String> effects = worked(c).stream()
                 .filter(a -> "worked".equals(a.outcome()) || "not-retested".equals(a.outcome()))
-                .flatMap(a -> reader.fix(tx, c.number(), a.fix()).map(Fix::sideEffects).orElse(List.of()).stream())
+                .flatMap(a -> book.fix(a.fix()).map(Fix::sideEffects).orElse(List.of()).stream())
                 .distinct()
                 .toList();
         if (!effects.isEmpty()) {
@@ -146,7 +147,7 @@ class CaseTexts {
         return text.isEmpty() ? "" : ": " + text;
     }
 
-    private void handOver(Tx tx, Blocks out, CaseViews.Case c) {
+    private void handOver(CaseRunbook book, Blocks out, CaseViews.Case c) {
         out.paragraph(CaseSentences.what(c));
         out.heading("What it said");
         c.texts().forEach(t -> out.verbatim(clean(c, t.text())));
@@ -160,7 +161,7 @@ class CaseTexts {
         }
         for (CaseViews.Attempt a : c.attempts()) {
             out.bullet(CaseSentences.attempt(a) + ", " + a.agent() + ", " + at(a));
-            Map<Integer, String> titles = CaseSentences.stepTitles(reader.steps(tx, c.number(), a.fix()));
+            Map<Integer, String> titles = CaseSentences.stepTitles(book.steps(a.fix()));
             a.steps().stream()
                     .filter(s -> !s.what().equals("output") && !s.what().equals("value"))
                     .forEach(s -> out.bullet("  " + titles.getOrDefault(s.step(), "step " + (s.step() + 1))
@@ -197,7 +198,7 @@ class CaseTexts {
 
     private static List<CaseViews.PutBack> owed(CaseViews.Case c) {
         return c.putBacks().stream()
-                .filter(p -> Set.of("open", "for-now", "passed-to", "kept").contains(p.state()))
+                .filter(p -> PutBack.LASTING.contains(Words.stored(PutBack.State.class, p.state())))
                 .toList();
     }
 

@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.pictures;
 
 import java.time.Instant;
 import java.util.List;
@@ -10,11 +10,10 @@ import org.springframework.stereotype.Component;
 @Component
 class PictureStore {
 
-    /** A picture with its bytes. */
-    List<CaseViews.Picture> of(Tx tx, long number) {
+    List<CasePicture> of(Tx tx, long number) {
         return tx.list(
                 "select id, name, type, size, at, agent from case_picture where number = ? order by id",
-                r -> new CaseViews.Picture(
+                r -> new CasePicture(
                         r.getLong("id"),
                         r.getString("name"),
                         r.getString("type"),

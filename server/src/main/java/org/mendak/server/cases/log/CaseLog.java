@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.log;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -6,8 +6,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
+import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.CaseRow;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
@@ -17,14 +20,12 @@ import org.springframework.stereotype.Component;
 @Component
 public class CaseLog {
 
-    private final CaseStore cases;
-    private final AttemptStore attempts;
+    private final LogStore store;
     private final LibraryService library;
     private final Settings settings;
 
-    CaseLog(CaseStore cases, AttemptStore attempts, LibraryService library, Settings settings) {
-        this.cases = cases;
-        this.attempts = attempts;
+    CaseLog(LogStore store, LibraryService library, Settings settings) {
+        this.store = store;
         this.library = library;
         this.settings = settings;
     }
@@ -45,12 +46,12 @@ public class CaseLog {
         Map<Long, Map<String, String>> facts = new HashMap<>();
         Map<Long, String> planned = new HashMap<>();
         for (String key : keys) {
-            cases.ofError(tx, key).forEach(c -> rows.put(c.number(), c));
-            attempts.ofError(tx, key)
+            store.ofError(tx, key).forEach(c -> rows.put(c.number(), c));
+            store.attemptsOf(tx, key)
                     .forEach(a -> byCase.computeIfAbsent(a.number(), n -> new ArrayList<>())
                             .add(a));
-            facts.putAll(cases.factsOf(tx, key));
-            planned.putAll(attempts.plannedFirst(tx, key));
+            facts.putAll(store.factsOf(tx, key));
+            planned.putAll(store.plannedFirst(tx, key));
         }
         LoggedRows read = new LoggedRows(library.library(), settings.zone());
         return rows.values().stream()
@@ -66,7 +67,7 @@ public class CaseLog {
 
     /** Notes which fix the plan had first when an attempt was started. */
     public void planned(Tx tx, long attempt, String fix) {
-        attempts.plannedFirst(tx, attempt, fix);
+        store.plannedFirst(tx, attempt, fix);
     }
 
     /** What was tried first, if it is known what the plan had first; see {@link Evidence#FIRST_PICK}. */
@@ -82,7 +83,7 @@ public class CaseLog {
     public String firstPick(Tx tx, List<AttemptRow> tried) {
         return tried.isEmpty()
                 ? Evidence.AS_PLANNED
-                : firstPick(tried, attempts.plannedFirst(tx, tried.get(0).number()))
+                : firstPick(tried, store.plannedFirst(tx, tried.get(0).number()))
                         .orElse(Evidence.AS_PLANNED);
     }
 
@@ -91,13 +92,17 @@ public class CaseLog {
 
     /** The next cases after a number, at most so many. */
     public List<Whole> page(Tx tx, long after, int most) {
-        return cases.page(tx, after, most).stream()
-                .map(c -> {
-                    Map<String, String> facts = new java.util.TreeMap<>();
-                    cases.facts(tx, c.number()).forEach(f -> facts.put(f.name(), f.value()));
-                    String key = cases.importKey(tx, c.number()).orElse(null);
-                    return new Whole(c, attempts.ofCase(tx, c.number()), facts, key);
-                })
+        List<CaseRow> rows = store.page(tx, after, most);
+        List<Long> numbers = rows.stream().map(CaseRow::number).toList();
+        Map<Long, List<AttemptRow>> tried = store.attemptsOf(tx, numbers);
+        Map<Long, Map<String, String>> facts = store.factsOf(tx, numbers);
+        Map<Long, String> keys = store.importKeys(tx, numbers);
+        return rows.stream()
+                .map(c -> new Whole(
+                        c,
+                        tried.getOrDefault(c.number(), List.of()),
+                        new TreeMap<>(facts.getOrDefault(c.number(), Map.of())),
+                        keys.get(c.number())))
                 .toList();
     }
 }

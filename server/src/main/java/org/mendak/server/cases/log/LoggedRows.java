@@ -1,4 +1,4 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.log;
 
 import java.time.YearMonth;
 import java.time.ZoneId;
@@ -11,6 +11,8 @@ import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.runbook.Fix;
+import org.mendak.server.cases.AttemptRow;
+import org.mendak.server.cases.CaseRow;
 import org.mendak.server.library.Library;
 
 /** Reads rows as the log that evidence is computed from; knows no database. */
@@ -43,7 +45,7 @@ public final class LoggedRows {
             }
         }
         Map<String, String> facts = new HashMap<>();
-        CaseReader.ownFacts(c).forEach((name, value) -> facts.put(pooled(name), pooled(value)));
+        c.ownFacts().forEach((name, value) -> facts.put(pooled(name), pooled(value)));
         known.forEach((name, value) -> facts.put(pooled(name), pooled(value)));
         return new CaseLog.Entry(
                 new LoggedCase(
@@ -64,8 +66,7 @@ public final class LoggedRows {
     /** Of a bundle only the last fix was retested. */
     private LoggedAttempt attempt(AttemptRow a, AttemptRow next) {
         boolean bundled = a.bundle() != null && next != null && a.bundle().equals(next.bundle());
-        Outcome outcome =
-                bundled ? Outcome.NOT_RETESTED : Outcome.named(a.outcome()).orElseThrow();
+        Outcome outcome = bundled ? Outcome.NOT_RETESTED : a.outcome();
         Optional<Fix> fix = library.fix(a.fixKey());
         boolean before = fix.map(f -> f.traits().substantial())
                 .filter(day -> a.startedAt().atZone(zone).toLocalDate().isBefore(day))

@@ -1,7 +1,8 @@
-package org.mendak.server.cases;
+package org.mendak.server.cases.pictures;
 
 import java.time.Clock;
 import java.util.Arrays;
+import java.util.List;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -9,29 +10,32 @@ import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
 /** The rules of pictures kept with a case: what they may be, how large, how many. */
 @Service
-class PictureService {
+public class PictureService {
 
     private final Db db;
     private final PictureStore store;
-    private final CaseLocks locks;
     private final AuditStore audit;
     private final Clock clock;
 
-    PictureService(Db db, PictureStore store, CaseLocks locks, AuditStore audit, Clock clock) {
+    PictureService(Db db, PictureStore store, AuditStore audit, Clock clock) {
         this.db = db;
         this.store = store;
-        this.locks = locks;
         this.audit = audit;
         this.clock = clock;
     }
 
-    /** Keeps a picture. What it is is told by its first bytes, whatever its name or the browser says. */
-    CaseViews.Case add(Caller caller, long number, String name, byte[] bytes) {
-        caller.may(Role.AGENT, Scope.CASES, "work cases");
+    /** The pictures of a case, oldest first. */
+    public List<CasePicture> of(Tx tx, long number) {
+        return store.of(tx, number);
+    }
+
+    /** A picture that may be kept. What it is is told by its first bytes, whatever its name or the browser says. */
+    public Incoming incoming(String name, byte[] bytes) {
         String type = type(bytes);
         if (type.isEmpty()) {
             throw Refusal.invalid("This is not a picture in PNG, JPEG or WebP. Nothing was stored.");
@@ -39,13 +43,19 @@ class PictureService {
         if (bytes.length > Limits.PICTURE_BYTES) {
             throw Refusal.tooLarge("A picture has at most " + Limits.PICTURE_BYTES + " bytes. Nothing was stored.");
         }
-        return locks.change(caller, number, (tx, c) -> {
-            if (store.of(tx, number).size() >= Limits.PICTURES) {
-                throw Refusal.invalid("A case has at most " + Limits.PICTURES + " pictures. Nothing was stored.");
-            }
-            store.add(tx, number, plain(name), type, bytes, clock.instant(), caller.name());
-            audit.write(tx, caller, "picture-kept", String.valueOf(number), type);
-        });
+        return new Incoming(plain(name), type, bytes);
+    }
+
+    /** A picture that was looked at and may be kept. */
+    public record Incoming(String name, String type, byte[] bytes) {}
+
+    /** Keeps a picture with a case, whose turn it is. */
+    public void keep(Tx tx, Caller caller, long number, Incoming p) {
+        if (store.of(tx, number).size() >= Limits.PICTURES) {
+            throw Refusal.invalid("A case has at most " + Limits.PICTURES + " pictures. Nothing was stored.");
+        }
+        store.add(tx, number, p.name(), p.type(), p.bytes(), clock.instant(), caller.name());
+        audit.write(tx, caller, "picture-kept", String.valueOf(number), p.type());
     }
 
     /** A file's name without what could be a path or a control character. */
@@ -77,18 +87,18 @@ class PictureService {
         return b.length >= from + with.length && Arrays.equals(b, from, from + with.length, wanted, 0, with.length);
     }
 
-    WholePicture whole(Caller caller, long number, long id) {
+    /** A picture with its bytes. */
+    public WholePicture whole(Caller caller, long number, long id) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         return db.tx(tx -> store.whole(tx, number, id))
                 .orElseThrow(() -> Refusal.notFound("There is no picture " + id + " on case " + number + "."));
     }
 
-    CaseViews.Case remove(Caller caller, long number, long id) {
-        return locks.change(caller, number, (tx, c) -> {
-            if (store.remove(tx, number, id) == 0) {
-                throw Refusal.notFound("There is no picture " + id + " on case " + number + ".");
-            }
-            audit.write(tx, caller, "picture-removed", String.valueOf(number), "");
-        });
+    /** Takes a picture away from a case, whose turn it is. */
+    public void remove(Tx tx, Caller caller, long number, long id) {
+        if (store.remove(tx, number, id) == 0) {
+            throw Refusal.notFound("There is no picture " + id + " on case " + number + ".");
+        }
+        audit.write(tx, caller, "picture-removed", String.valueOf(number), "");
     }
 }

@@ -1,0 +1,6 @@
+package org.mendak.server.cases.pictures;
+
+import java.time.Instant;
+
+/** A picture of a screen; its bytes come from an address of their own. */
+public record CasePicture(long id, String name, String type, int size, Instant at, String agent) {}
