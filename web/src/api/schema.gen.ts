@@ -1752,6 +1752,8 @@ export interface components {
       /** Format: double */
       chance: null | number;
       change: components["schemas"]["ErrorEvidenceChange"] | null;
+      /** Format: double */
+      credit: number;
       /** Format: int32 */
       held: number;
       /** Format: double */
@@ -1769,6 +1771,8 @@ export interface components {
       /** Format: double */
       shareLow: null | number;
       title: string;
+      /** Format: int32 */
+      together: number;
       /** Format: int32 */
       tried: number;
       /** Format: int32 */

@@ -15,6 +15,8 @@ const fix = (key: string, title: string, over: Partial<FixEvidence> = {}): FixEv
   held: 20,
   triedFirst: 10,
   workedFirst: 6,
+  together: 0,
+  credit: 0,
   chance: 0.5,
   low: 0.4,
   high: 0.6,
@@ -54,7 +56,14 @@ const EVIDENCE: ErrorEvidence = {
   since: "2026-03",
   handOverMinutes: 45,
   fixes: [
-    fix("queue", "Free the queue", { tried: 50, held: 1, worked: 1, ruleOut: true }),
+    fix("queue", "Free the queue", {
+      tried: 50,
+      held: 1,
+      worked: 1,
+      ruleOut: true,
+      together: 4,
+      credit: 0.31,
+    }),
     fix("empty", "Empty it", {
       change: {
         fell: true,
@@ -157,6 +166,7 @@ test("a digit chooses a fix, f turns to the first step, a month shows its tries"
   const { place } = await shown(["agent"]);
   await key("1");
   expect(chosen()).toContain("Free the queue");
+  expect(chosen()).toContain("4 cases ended together with other fixes, about 0.3 of them by this one");
   await key("f");
   expect(place.textContent).toContain("chance that it ends a case as the first step");
   expect(chosen()).toContain("6 of 10");

@@ -54,8 +54,13 @@ function Bar({ f, asFirst }: { f: FixEvidence; asFirst: boolean }) {
 
 function counts(f: FixEvidence, asFirst: boolean): string {
   const time = words.common.minutes(f.minutes);
-  if (f.tried === 0) return `${w.never} · ${time}`;
-  if (asFirst && f.triedFirst === 0) return `${w.neverFirst(f.tried)} · ${time}`;
-  const said = asFirst ? w.of(f.workedFirst, f.triedFirst) : w.of(f.held, f.tried);
-  return `${said} · ${time}`;
+  return [tries(f, asFirst), words.common.together(f.together, f.credit), time]
+    .filter((s) => s !== "")
+    .join(" · ");
+}
+
+function tries(f: FixEvidence, asFirst: boolean): string {
+  if (f.tried === 0) return f.together > 0 ? words.common.neverAlone : w.never;
+  if (asFirst && f.triedFirst === 0) return w.neverFirst(f.tried);
+  return asFirst ? w.of(f.workedFirst, f.triedFirst) : w.of(f.held, f.tried);
 }

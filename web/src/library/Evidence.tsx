@@ -9,8 +9,8 @@ const MOST_LINKS = 24;
 /** What is measured of one fix, as a stitch bar; pressed, the counts by month and the cases behind it. */
 export function EvidenceBeside({ e }: { e: FixEvidence | undefined }) {
   const [open, setOpen] = useState(false);
-  if (!e || e.tried === 0) return <span className="soft">{words.case.never}</span>;
-  const says = words.library.triedOf(e.held, e.tried);
+  if (!e || e.tried + e.together === 0) return <span className="soft">{words.case.never}</span>;
+  const says = e.tried === 0 ? words.common.neverAlone : words.library.triedOf(e.held, e.tried);
   const range =
     e.low !== null && e.high !== null
       ? words.case.range(words.common.percent(e.low), words.common.percent(e.high))
@@ -29,6 +29,7 @@ export function EvidenceBeside({ e }: { e: FixEvidence | undefined }) {
             {says};{" "}
             {e.chance !== null && `${words.common.percent(e.chance)} ${words.library.asFirst}, ${range}`}
           </p>
+          {e.together > 0 && <p>{words.common.together(e.together, e.credit)}</p>}
           <table>
             <caption>{words.library.months}</caption>
             <tbody>

@@ -130,6 +130,8 @@ const evidence: FixEvidence = {
   held: 41,
   triedFirst: 20,
   workedFirst: 15,
+  together: 0,
+  credit: 0,
   chance: 0.62,
   low: 0.52,
   high: 0.71,

@@ -59,6 +59,12 @@ export const words = {
     copyFailed: "The clipboard could not be reached; mark the text and copy it by hand.",
     notFoundTitle: "There is nothing here",
     notFoundText: "The address leads nowhere. Your work is under In hand.",
+    /** What a fix did as one of several before one retest; empty if it never was. */
+    together: (cases: number, credit: number) =>
+      cases === 0
+        ? ""
+        : `${many(cases, "case", "cases")} ended together with other fixes, about ${Math.round(credit * 10) / 10} of them by this one`,
+    neverAlone: "never retested alone",
     minutes: (m: number) => `${m < 10 ? Math.round(m * 10) / 10 : Math.round(m)} min`,
     tenths: (m: number) => `${m.toFixed(1)} min`,
     outOfTen: (p: number) => {

@@ -111,6 +111,37 @@ public final class CauseModel {
         return before <= 0 ? 0 : Math.max(0, 1 - allFail(failed | (1L << i)) / before);
     }
 
+    /**
+     * What each fix of a bundle that ended a case is credited with: its own chance among theirs under each cause, the causes as
+     * likely as the case leaves them.
+     *
+     * @return by the place in {@code p.ended()}, each in [0, 1]
+     */
+    double[] credit(Pattern p) {
+        double[] credit = new double[p.ended().size()];
+        long failed = 0;
+        for (int i : p.failed()) {
+            failed |= 1L << i;
+        }
+        double[] causes = surviving(mean, failed);
+        double sum = 0;
+        for (int k = 0; k < causes.length; k++) {
+            double none = 1;
+            for (int i : p.ended()) {
+                none *= 1 - mean[i][k];
+            }
+            double any = 1 - none;
+            sum += causes[k] * any;
+            for (int b = 0; b < credit.length; b++) {
+                credit[b] += causes[k] * mean[p.ended().get(b)][k];
+            }
+        }
+        for (int b = 0; b < credit.length && sum > 0; b++) {
+            credit[b] = Math.min(1, credit[b] / sum);
+        }
+        return credit;
+    }
+
     /** {@link #allFail} of every set, indexed by mask. O(2^n n); at most 24 fixes. */
     public double[] table() {
         long[] each = new long[fixes()];

@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * What the log teaches about the fixes of one known error. Immutable; computed anew from the log whenever it changed.
@@ -169,7 +170,6 @@ public record Evidence(
 
         Evidence fit() {
             read();
-            List<FixTally> counted = counted();
             CauseModel model = model(basis.variables());
             Variable pick = new Variable(FIRST_PICK, true);
             if (basis.picks() == Basis.FirstPicks.TAKEN
@@ -179,15 +179,30 @@ public record Evidence(
                 model = model(all);
             }
             int solved = (int) patterns.stream().filter(Pattern::solved).count();
-            return new Evidence(basis.fixes(), model, counted, patterns.size(), solved, basis.variables());
+            return new Evidence(basis.fixes(), model, credited(model), patterns.size(), solved, basis.variables());
         }
 
         private List<FixTally> counted() {
-            List<FixTally> counted = new ArrayList<>();
-            for (int i = 0; i < basis.fixes().size(); i++) {
-                counted.add(tallies.tally(i, basis.minutes().get(i)));
-            }
-            return counted;
+            return IntStream.range(0, basis.fixes().size())
+                    .mapToObj(i -> tallies.tally(i, basis.minutes().get(i)))
+                    .toList();
+        }
+
+        /** The same with what a bundle's success is credited to. */
+        private List<FixTally> credited(CauseModel model) {
+            int[] together = new int[basis.fixes().size()];
+            double[] credit = new double[together.length];
+            patterns.stream().filter(p -> p.ended().size() > 1).forEach(p -> {
+                double[] each = model.credit(p);
+                for (int b = 0; b < each.length; b++) {
+                    together[p.ended().get(b)]++;
+                    credit[p.ended().get(b)] += each[b];
+                }
+            });
+            List<FixTally> counted = counted();
+            return IntStream.range(0, together.length)
+                    .mapToObj(i -> counted.get(i).together(together[i], credit[i]))
+                    .toList();
         }
 
         private void read() {

@@ -12,6 +12,8 @@ import java.util.TreeMap;
  * @param held attempts after which it stayed away
  * @param triedFirst retested attempts that were the case's first
  * @param workedFirst how many of those the error stayed away after
+ * @param together cases that it ended as one of several fixes before one retest; in none of the counts before
+ * @param credit how many of those it is credited with, by its own chance among them as the estimator has it; in [0, together]
  * @param minutes expected working minutes, the author's estimate blended with the measured ones
  * @param afterFailed retested attempts by the set of fixes that had failed before, as bit mask
  * @param tries every retested attempt, in the order of the log
@@ -22,6 +24,8 @@ public record FixTally(
         int held,
         int triedFirst,
         int workedFirst,
+        int together,
+        double credit,
         double minutes,
         Map<Long, Integer> afterFailed,
         List<Try> tries) {
@@ -56,6 +60,11 @@ public record FixTally(
             throw new IllegalArgumentException(
                     "held " + held + ", worked " + worked + ", tried " + tried + " must not fall");
         }
+    }
+
+    /** The same, having ended so many cases as one of several fixes, and credited with so much of them. */
+    FixTally together(int cases, double credited) {
+        return new FixTally(tried, worked, held, triedFirst, workedFirst, cases, credited, minutes, afterFailed, tries);
     }
 
     /** Where the share of tries that stayed away plausibly lies at 80 %; all of [0, 1] if it was never tried. */

@@ -51,7 +51,11 @@ final class Tallies {
             if (!a.outcome().retested()) {
                 continue;
             }
-            if (!a.triedBefore()) {
+            if (a.outcome().ended() && !waiting.isEmpty()) {
+                // nobody knows which of them did it: what each is credited with is the estimator's to say
+                waiting.forEach(w -> timed(counts[fixes.indexOf(w.fix())], w, weight));
+                timed(counts[i], a, weight);
+            } else if (!a.triedBefore()) {
                 count(counts[i], a, c, failed, first, weight);
             }
             first = false;
@@ -77,7 +81,11 @@ final class Tallies {
         n.workedFirst += first && a.held() ? 1 : 0;
         n.after.merge(failed, 1, Integer::sum);
         n.tries.add(new FixTally.Try(c.id(), c.month(), c.productVersion(), first, a.held(), a.minutes()));
-        if (!Double.isNaN(a.minutes())) {
+        timed(n, a, weight);
+    }
+
+    private static void timed(Count n, LoggedAttempt a, double weight) {
+        if (!Double.isNaN(a.minutes()) && !a.triedBefore()) {
             n.minutes.add(new Timed(a.minutes(), weight * a.counts()));
         }
     }
@@ -90,6 +98,8 @@ final class Tallies {
                 n.held,
                 n.first,
                 n.workedFirst,
+                0,
+                0,
                 minutes(n.minutes, authoredMinutes),
                 n.after,
                 n.tries);

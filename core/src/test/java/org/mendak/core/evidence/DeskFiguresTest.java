@@ -103,7 +103,7 @@ class DeskFiguresTest {
     }
 
     private static FixTally tally(int held, int tried) {
-        return new FixTally(tried, held, held, 0, 0, 5, Map.of(), List.of());
+        return new FixTally(tried, held, held, 0, 0, 0, 0, 5, Map.of(), List.of());
     }
 
     @Test

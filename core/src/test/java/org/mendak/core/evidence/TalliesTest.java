@@ -36,6 +36,28 @@ class TalliesTest {
         assertThat(e.tallies().get(1).tried()).isEqualTo(1);
     }
 
+    /** Nobody knows which of them did it: neither is said to have, and each is credited by its own chance. */
+    @Test
+    void aBundleThatWorkedIsCreditedAsTheEstimatorHasIt() {
+        List<LoggedCase> log = new ArrayList<>();
+        for (int i = 0; i < 20; i++) {
+            log.add(logged(at("a", Outcome.NO_CHANGE), at("b", Outcome.WORKED)));
+        }
+        for (int i = 0; i < 10; i++) {
+            log.add(logged(at("a", Outcome.NOT_RETESTED), at("b", Outcome.WORKED)));
+        }
+        FixTally a = of(log).tallies().get(0);
+        FixTally b = of(log).tallies().get(1);
+        assertThat(b.held()).isEqualTo(20);
+        assertThat(b.tried()).isEqualTo(20);
+        assertThat(a.together()).isEqualTo(10);
+        assertThat(b.together()).isEqualTo(10);
+        assertThat(a.credit()).isBetween(0.0, 1.0);
+        assertThat(b.credit()).isBetween(9.0, 10.0);
+        // one of them did it, or both would have
+        assertThat(a.credit() + b.credit()).isBetween(10.0, 11.0);
+    }
+
     @Test
     void aTrailingNotRetestedIsNoEvidenceAtAll() {
         Evidence e = of(List.of(logged(at("a", Outcome.NOT_RETESTED))));

@@ -61,6 +61,8 @@ record ErrorEvidence(
     /**
      * A fix's measured success.
      *
+     * @param together cases that it ended as one of several fixes before one retest; in none of the counts before
+     * @param credit how many of those are its own by its chance among them
      * @param chance that it ends a case as its first step; null while too little is known, as {@code low} and {@code high} are
      *     under 20 cases
      * @param share of its tries that stayed away, wherever they stood; null if it was never tried
@@ -78,6 +80,8 @@ record ErrorEvidence(
             int held,
             int triedFirst,
             int workedFirst,
+            int together,
+            double credit,
             Double chance,
             Double low,
             Double high,

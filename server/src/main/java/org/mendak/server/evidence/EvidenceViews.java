@@ -96,6 +96,8 @@ final class EvidenceViews {
                 t.held(),
                 t.triedFirst(),
                 t.workedFirst(),
+                t.together(),
+                t.credit(),
                 e.enoughToMeasure() ? (Double) e.model().chance(i, 0) : null,
                 first.map(Interval::low).orElse(null),
                 first.map(Interval::high).orElse(null),

@@ -2,12 +2,14 @@ package org.mendak.server.cases.texts;
 
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.core.privacy.PersonalDetails;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.cases.CaseReader;
@@ -85,7 +87,7 @@ class CaseTexts {
         }
         out.bullet("Cause: " + (c.cause().isEmpty() ? "not known" : c.cause()));
         out.bullet("Ended: " + CaseSentences.ending(c));
-        believed(c).ifPresent(a -> out.bullet("What did it: " + a.title()));
+        believed(c).ifPresent(a -> out.bullet("What did it: " + whatDidIt(c, a)));
         if (c.limitation() != null) {
             out.bullet("Limitation: " + c.limitation());
         }
@@ -194,6 +196,25 @@ class CaseTexts {
         return c.attempts().stream()
                 .filter(a -> a.fix().equals(c.believedFix()))
                 .reduce((a, b) -> b);
+    }
+
+    /** Of fixes that were done before one retest nobody knows which one did it. */
+    private static String whatDidIt(CaseViews.Case c, CaseViews.Attempt believed) {
+        List<String> before = new ArrayList<>();
+        for (CaseViews.Attempt a : c.attempts()) {
+            if (a.id() == believed.id()) {
+                break;
+            }
+            if ("not-retested".equals(a.outcome())) {
+                before.add(a.title());
+            } else if (a.outcome() != null
+                    && Outcome.named(a.outcome()).map(Outcome::retested).orElse(false)) {
+                before.clear();
+            }
+        }
+        return before.isEmpty() || !"worked".equals(believed.outcome())
+                ? believed.title()
+                : believed.title() + ", or " + String.join(", or ", before) + ", done with it before one retest";
     }
 
     private static List<CaseViews.PutBack> owed(CaseViews.Case c) {
