@@ -34,8 +34,10 @@ test("a repeated step is done with its last item, and each item can be taken bac
     entry(1, "done", "a"),
   ];
   expect([...itemsDone(entries, 0)]).toEqual(["b"]);
-  expect(stepStates(entries, [{ applies: "yes" }])).toEqual(["open"]);
-  expect(stepStates([...entries, entry(0, "done")], [{ applies: "yes" }])).toEqual(["done"]);
+  expect(stepStates(entries, [{ applies: "yes", items: ["a", "b"] }])).toEqual(["open"]);
+  expect(stepStates([...entries, entry(0, "done")], [{ applies: "yes", items: ["a", "b"] }])).toEqual([
+    "done",
+  ]);
   expect([...itemsDone([...entries, entry(0, "done"), entry(0, "undone")], 0)]).toEqual([]);
 });
 

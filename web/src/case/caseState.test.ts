@@ -13,6 +13,7 @@ import {
   stepStates,
   whyAsk,
 } from "./caseState";
+import table from "./currentStep.txt?raw";
 import { worked } from "./workTime";
 
 const attempt = (id: number, fix: string, outcome: string | null, more: Partial<Attempt> = {}): Attempt => ({
@@ -42,7 +43,11 @@ const plan = (...keys: string[]): Plan =>
   }) as unknown as Plan;
 
 test("a step whose condition does not hold is behind by itself, and taken back it is so again", () => {
-  const steps = [{ applies: "no" }, { applies: "yes" }, { applies: "depends" }];
+  const steps = [
+    { applies: "no", items: [] },
+    { applies: "yes", items: [] },
+    { applies: "depends", items: [] },
+  ];
   expect(stepStates([], steps)).toEqual(["not-applicable", "open", "open"]);
   expect(currentStep(stepStates([], steps))).toBe(1);
   const undone = [
@@ -65,7 +70,7 @@ test("a step is done once, skipped, or taken back; output alone finishes nothing
   ];
   const states = stepStates(
     entries,
-    Array.from({ length: 4 }, () => ({ applies: "yes" })),
+    Array.from({ length: 4 }, () => ({ applies: "yes", items: [] })),
   );
   expect(states).toEqual(["done", "open", "open", "skipped"]);
   expect(currentStep(states)).toBe(1);
@@ -162,4 +167,26 @@ test("questions come in the order in which they are worth asking, and say why", 
   expect(whyAsk("hangs", plan)).toBe("A fix hangs on it.");
   expect(whyAsk("dear", plan)).toContain("Not needed");
   expect(whyAsk("other", plan)).toBe("");
+});
+
+/** What the server's own test of the same rule is held to. */
+const TABLE = table.split("\n").filter((l) => l.trim() !== "" && !l.startsWith("#"));
+
+test.each(TABLE)("the step to do now is as the table says: %s", (line) => {
+  const [said = "", now = ""] = line.split("=>");
+  const entries = said
+    .trim()
+    .split("; ")
+    .filter((e) => e !== "")
+    .map((e) => {
+      const [step, what = "", item = null] = e.split(" ");
+      return { step: Number(step), what, item };
+    });
+  const steps = [
+    { applies: "yes", items: [] },
+    { applies: "yes", items: ["a", "b"] },
+    { applies: "no", items: [] },
+    { applies: "yes", items: [] },
+  ];
+  expect(currentStep(stepStates(entries, steps))).toBe(Number(now));
 });

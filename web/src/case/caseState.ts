@@ -39,11 +39,11 @@ export function entriesOf(
 
 /**
  * How each step of a fix stands; the newest entry about a step counts, output alone does not finish one. A step whose condition does
- * not hold is behind by itself.
+ * not hold is behind by itself, and a repeated one once each of its items is. The server works the same out, held to the same table.
  */
 export function stepStates(
   entries: Pick<Step, "step" | "what" | "item">[],
-  steps: Pick<FilledStep, "applies">[],
+  steps: Pick<FilledStep, "applies" | "items">[],
 ): StepState[] {
   const untouched = (i: number): StepState => (steps[i]?.applies === "no" ? "not-applicable" : "open");
   const states = steps.map((_, i) => untouched(i));
@@ -51,6 +51,10 @@ export function stepStates(
     if (e.step >= steps.length || NO_STATE.has(e.what) || e.item !== null) continue;
     states[e.step] = e.what === "undone" ? untouched(e.step) : (e.what as StepState);
   }
+  steps.forEach((s, i) => {
+    const done = itemsDone(entries, i);
+    if (states[i] === "open" && s.items.length > 0 && s.items.every((x) => done.has(x))) states[i] = "done";
+  });
   return states;
 }
 

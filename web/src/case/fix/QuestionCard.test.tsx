@@ -1,4 +1,4 @@
-import { screen } from "@testing-library/react";
+import { act, screen } from "@testing-library/react";
 import { beforeEach, expect, test, vi } from "vitest";
 import type { Question } from "../../api";
 import { key, render, server, typeIn } from "../../testing/render";
@@ -41,6 +41,23 @@ test("a question is answered by a digit, 0 is that they don't know, and what han
   expect(calls.map((c) => c.body)).toEqual([{ rain: "no" }, { rain: "dont-know" }]);
   await key("j");
   expect(skip).toHaveBeenCalledTimes(1);
+});
+
+test("what is pasted while somebody is asked is another text of the case, if they say so", async () => {
+  const calls = server({ "POST /api/cases/7/texts": { number: 7 } });
+  const place = await render(<Shown q={question({})} />);
+  const paste = () => {
+    const e = new Event("paste", { cancelable: true, bubbles: true });
+    Object.assign(e, { clipboardData: { getData: () => "GX-7 the gate is stuck" } });
+    act(() => void window.dispatchEvent(e));
+  };
+  paste();
+  expect(place.querySelectorAll("kbd")).toHaveLength(2); // its own key and the one that skips: no digit twice
+  await key("Escape");
+  expect(calls).toEqual([]);
+  paste();
+  await key("2");
+  expect(calls.map((c) => c.path)).toEqual(["/api/cases/7/texts"]);
 });
 
 test("a look is read as it is pasted; where it was not there, or nobody knows, that is an answer of its own", async () => {

@@ -1,12 +1,14 @@
 import { Input } from "antd";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import type { Question } from "../../api";
-import { CommandText, isTextBox, Key, KEY_LEVEL, KeyButton, useKept, useKeys, useSay } from "../../look";
+import { CommandText, Key, KEY_LEVEL, KeyButton, useKept, useKeys, useSay } from "../../look";
 import { words } from "../../words";
 import { toClipboard } from "../clipboard";
 import { OutputBox } from "../step/OutputBox";
 import { SayIt } from "../step/SayIt";
 import type { CaseActs } from "../useCaseActs";
+import { Pasted } from "./Pasted";
+import { usePaste } from "./usePaste";
 
 const t = words.case.card;
 const r = words.case.reading;
@@ -47,6 +49,9 @@ export function QuestionCard(p: { n: number; q: Question; why: string; acts: Cas
 
 function Ask({ q, acts, onSkip }: { q: Question; acts: CaseActs; onSkip: () => void }) {
   const [text, setText] = useState("");
+  // nobody but the caller answers here, so a text that is pasted is another text of the case
+  const [pasted, setPasted] = useState("");
+  usePaste(setPasted);
   const answer = (value: string) => void acts.facts({ [q.sets]: value });
   const choices = q.choices.slice(0, 9);
   useKeys(
@@ -59,6 +64,18 @@ function Ask({ q, acts, onSkip }: { q: Question; acts: CaseActs; onSkip: () => v
     ],
     KEY_LEVEL.part,
   );
+  if (pasted !== "")
+    return (
+      <Pasted
+        withStep={false}
+        onOutput={() => setPasted("")}
+        onText={() => {
+          void acts.text(pasted);
+          setPasted("");
+        }}
+        onLeave={() => setPasted("")}
+      />
+    );
   return (
     <div className="card-choices">
       {choices.map((c, i) => (
@@ -115,17 +132,10 @@ function Look({ n, q, acts, onSkip }: { n: number; q: Question; acts: CaseActs; 
     void acts.facts(
       Object.fromEntries([...q.wanted.map((w) => w.name), q.sets].filter(Boolean).map((k) => [k, value])),
     );
-  useEffect(() => {
-    // pasted anywhere on the page it is what the look printed
-    const onPaste = (e: ClipboardEvent) => {
-      const pasted = e.clipboardData?.getData("text/plain") ?? "";
-      if (isTextBox(e.target) || pasted.trim() === "") return;
-      e.preventDefault();
-      setText(pasted);
-      send(pasted);
-    };
-    window.addEventListener("paste", onPaste);
-    return () => window.removeEventListener("paste", onPaste);
+  // pasted anywhere on the page it is what the look printed
+  usePaste((pasted) => {
+    setText(pasted);
+    send(pasted);
   });
   const title = q.wanted.map((w) => w.title).join(", ");
   useKeys(

@@ -2,11 +2,18 @@ package org.mendak.server.cases;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.mendak.core.language.Titles;
 import org.mendak.core.reading.How;
 import org.mendak.core.reading.Reading;
@@ -14,6 +21,7 @@ import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.WorkedStep;
+import org.mendak.server.platform.Words;
 import tools.jackson.databind.json.JsonMapper;
 
 /** An attempt as it is put together from what was recorded, today's entries and those of before. */
@@ -71,13 +79,59 @@ class WorkedAttemptTest {
         assertThat(READINGS.write(List.of(), true)).isEqualTo("[]");
     }
 
-    @Test
-    void theStepToDoNowIsTheFirstThatNobodyEnded() {
-        assertThat(of().current()).isZero();
-        assertThat(of(entry(StepWhat.DONE, null, null)).current()).isEqualTo(1);
-        assertThat(of(entry(StepWhat.OFF_PAGE, null, null)).current()).isEqualTo(1);
-        assertThat(of(entry(StepWhat.DONE, null, null), entry(StepWhat.UNDONE, null, null))
-                        .current())
-                .isZero();
+    private static final Fix OF_THE_TABLE =
+            RunbookParser.parse(DocumentKind.FIX, "t", """
+            ---
+            fix: t
+            title: "T"
+            minutes: 1
+            ---
+            Why.
+
+            ## Once
+
+            ## Each
+            - For each: `lane` in `lanes`
+
+            ## Never
+            - When: `wet = yes`
+
+            ## At last
+            """).fix();
+
+    static Stream<String> table() throws IOException {
+        return Files.readString(Path.of("..", "web", "src", "case", "currentStep.txt"))
+                .lines()
+                .filter(l -> !l.isBlank() && !l.startsWith("#"));
+    }
+
+    /** The page works the same out, held to the same table by a test of its own. */
+    @ParameterizedTest
+    @MethodSource("table")
+    void theStepToDoNowIsAsTheTableSays(String line) {
+        String[] sides = line.split("=>");
+        List<AttemptStore.Step> entries = new ArrayList<>();
+        for (String e : sides[0].isBlank() ? new String[0] : sides[0].strip().split("; ")) {
+            String[] w = e.split(" ");
+            entries.add(new AttemptStore.Step(
+                    "k" + entries.size(),
+                    Integer.parseInt(w[0]),
+                    Words.stored(StepWhat.class, w[1]),
+                    "",
+                    null,
+                    w.length > 2 ? w[2] : null,
+                    null,
+                    null,
+                    Instant.EPOCH,
+                    "Liv"));
+        }
+        WorkedAttempt w = WorkedAttempt.of(
+                OF_THE_TABLE,
+                WorkedStep.of(OF_THE_TABLE, k -> Optional.empty()),
+                Map.of("lanes", "a, b", "wet", "no"),
+                entries,
+                READINGS,
+                Titles.NONE);
+        assertThat(w.current()).isEqualTo(Integer.parseInt(sides[1].strip()));
     }
 }
