@@ -87,6 +87,12 @@ final class Chrome implements AutoCloseable {
         driver().get(address + path);
     }
 
+    /** From now on the page cannot reach these addresses; none given, it can reach all. */
+    void blocked(String... patterns) {
+        driver().executeCdpCommand("Network.enable", Map.of());
+        driver().executeCdpCommand("Network.setBlockedURLs", Map.of("urls", List.of(patterns)));
+    }
+
     void reload() {
         driver().navigate().refresh();
     }

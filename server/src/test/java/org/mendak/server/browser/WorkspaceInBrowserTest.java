@@ -25,6 +25,9 @@ class WorkspaceInBrowserTest extends InBrowser {
     @BeforeAll
     void write() {
         PartsMissing.publish(api);
+        for (String doc : List.of("fixes/load-fetcher", "fixes/write-pack-disk", "errors/packs-not-written")) {
+            api.publish(doc, Desk.text(doc));
+        }
     }
 
     private void tap(CharSequence key) {
@@ -106,12 +109,56 @@ class WorkspaceInBrowserTest extends InBrowser {
         chrome.assertConsoleIsClean();
     }
 
+    /** It is there, it is not, and nobody looked: three routes, told apart by one key each. */
+    @Test
+    void aLookThatNobodyMadeIsNoAnswer() {
+        String says = "Pack north pier.pack not written to disk 7";
+        chrome.signIn("agent");
+        chrome.go("/case/" + open(says, "packs-not-written", Map.of()));
+        chrome.see(".question-card", "Which modules are loaded?");
+        chrome.press("j");
+        chrome.see(".open-fix h2", "Load the fetcher anew");
+        chrome.see(".later", "only if the fetcher's release is less than 2.0 or no fetcher's release is there");
+        chrome.go("/case/" + open(says, "packs-not-written", Map.of()));
+        chrome.see(".question-card", "Which modules are loaded?");
+        chrome.press("9");
+        chrome.see(".open-fix h2", "Load the fetcher anew");
+        chrome.see(".later", "Write the pack disk anew");
+        assertThat(chrome.find(".later").getText()).doesNotContain("only if");
+        chrome.go("/case/" + open(says, "packs-not-written", Map.of()));
+        chrome.see(".question-card", "Which modules are loaded?");
+        chrome.paste("fetcher 2.4");
+        chrome.gone(".question-card");
+        chrome.see(".excluded", "Not for this case: 2 fixes");
+        chrome.gone(".later");
+        chrome.assertConsoleIsClean();
+    }
+
+    /** Two people work one attempt: who is later is told what the other recorded, and writes over nothing. */
+    @Test
+    void whoRecordsSecondIsToldWhatTheFirstRecorded() {
+        long n = open(
+                "Pack sound.pack not written to disk 7",
+                "packs-not-written",
+                Map.of("facts", Map.of("fetcher", "not-there")));
+        long attempt = begin(n, "load-fetcher");
+        chrome.signIn("agent");
+        // behind a bad line the page hears of nothing
+        chrome.blocked("*/api/live*");
+        chrome.go("/case/" + n);
+        chrome.see(".open-fix h2", "Load the fetcher anew");
+        chrome.press("f");
+        chrome.see(".step-line.done", "Load it");
+        api.patch("/api/cases/" + n + "/attempts/" + attempt, Map.of("outcome", "no-change"))
+                .expect(200);
+        chrome.press("w");
+        chrome.see("body", "recorded \"no-change\" of this fix meanwhile");
+        assertThat(see(n).path("attempts").path(0).path("outcome").asString()).isEqualTo("no-change");
+    }
+
     /** A look decides, five items have a value each, a row is chosen, and what destroys waits behind its gate; by keys alone. */
     @Test
     void aCaseWithAListAndAGateIsWorkedByKeysAlone() {
-        for (String doc : List.of("fixes/load-fetcher", "fixes/write-pack-disk", "errors/packs-not-written")) {
-            api.publish(doc, Desk.text(doc));
-        }
         chrome.signIn("agent");
         keys = 0;
         paste("TW-8801 Pack north pier.pack not written to disk 7");

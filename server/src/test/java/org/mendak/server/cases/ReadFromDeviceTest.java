@@ -267,7 +267,7 @@ class ReadFromDeviceTest extends OnDesk {
         Desk gone = Desk.open(api, "packs-not-written", MESSAGE, Map.of());
         gone.know("fetcher", "not-there");
         assertThat(gone.order()).contains("load-fetcher", "write-pack-disk");
-        assertThat(gone.plan().path("ordered").toString()).doesNotContain("only if");
+        assertThat(gone.plan().path("ordered").toString()).doesNotContain("only-if");
     }
 
     /** Every address that answers is asked, with a case at every state before its gate, by everybody who is no author. */
