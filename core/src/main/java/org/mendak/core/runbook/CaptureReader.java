@@ -50,7 +50,8 @@ final class CaptureReader {
         return new Capture(t, List.of(), null, before, every, called);
     }
 
-    private static List<String> called(Body.Clause c, List<String> parts, Problems problems) {
+    /** What values are called, from what stands behind the first semicolon. */
+    static List<String> called(Body.Clause c, List<String> parts, Problems problems) {
         List<String> called = new ArrayList<>();
         for (String part : parts.subList(1, parts.size())) {
             if (part.startsWith("called ")) {
@@ -66,7 +67,7 @@ final class CaptureReader {
         return called;
     }
 
-    private static void tooMany(Body.Clause c, List<String> called, int names, Problems problems) {
+    static void tooMany(Body.Clause c, List<String> called, int names, Problems problems) {
         if (called.size() > names) {
             problems.warning(
                     c.line(),

@@ -164,16 +164,24 @@ final class ErrorReader {
 
     private void template(Signature.Kind kind, String text, Body.Clause c) {
         Template t = problems.take(Template.parse(text), c.line(), Clauses.codeColumn(c));
-        if (t != null) {
-            signature(kind, text, t, c);
+        if (t == null) {
+            return;
         }
+        String behind = Clauses.codes(c.value()).isEmpty() ? "" : Clauses.behindCode(c.value(), "");
+        List<String> called = CaptureReader.called(c, List.of("", behind), problems);
+        CaptureReader.tooMany(c, called, t.names().size(), problems);
+        signature(kind, text, t, called, c);
     }
 
     private void signature(Signature.Kind kind, String text, Template template, Body.Clause c) {
+        signature(kind, text, template, List.of(), c);
+    }
+
+    private void signature(Signature.Kind kind, String text, Template template, List<String> called, Body.Clause c) {
         if (text.isBlank()) {
             problems.error(c.line(), c.column(), c.keyword() + " is empty", "write it between backticks");
         } else {
-            signatures.add(new Signature(kind, text, template, c.line()));
+            signatures.add(new Signature(kind, text, template, c.line(), called));
         }
     }
 

@@ -48,6 +48,10 @@ public final class RunbookPrinter {
         return out.text();
     }
 
+    private static String called(List<String> titles) {
+        return titles.isEmpty() ? "" : "; called " + String.join(", ", titles);
+    }
+
     private static void recognise(Lines out, KnownError e) {
         if (e.signatures().isEmpty() && e.samples().isEmpty() && e.confusions().isEmpty()) {
             return;
@@ -56,7 +60,7 @@ public final class RunbookPrinter {
         for (Signature s : e.signatures()) {
             String keyword =
                     s.kind().name().charAt(0) + s.kind().name().substring(1).toLowerCase(Locale.ROOT);
-            out.clause(keyword, s.kind() == Signature.Kind.SYMPTOM ? s.text() : code(s.text()));
+            out.clause(keyword, s.kind() == Signature.Kind.SYMPTOM ? s.text() : code(s.text()) + called(s.called()));
         }
         e.samples().forEach(s -> out.clause("Sample", code(s.text())));
         e.confusions().forEach(c -> out.clause("Not to be confused with", c));
@@ -193,8 +197,7 @@ public final class RunbookPrinter {
     }
 
     private static String capture(Capture c) {
-        String called = c.called().isEmpty() ? "" : "; called " + String.join(", ", c.called());
-        return (c.template() == null ? c.source() : code(c.source())) + called;
+        return (c.template() == null ? c.source() : code(c.source())) + called(c.called());
     }
 
     private static String get(Fix.Get g) {

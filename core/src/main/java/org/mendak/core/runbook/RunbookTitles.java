@@ -41,6 +41,7 @@ public final class RunbookTitles implements Titles {
     public static RunbookTitles of(Vocabulary vocabulary, KnownError error, Collection<Fix> fixes) {
         Map<String, String> captured = new HashMap<>();
         if (error != null) {
+            error.signatures().forEach(s -> captured.putAll(s.titles()));
             error.questions().stream()
                     .filter(q -> q.capture() != null)
                     .forEach(q -> captured.putAll(q.capture().titles()));

@@ -3,6 +3,7 @@ package org.mendak.core.runbook;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Map;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.StringLength;
@@ -206,5 +207,31 @@ class RunbookParserTest {
                 .isEqualTo(2);
         assertThat(read.vocabulary().handOverMinutes()).isEqualTo(40);
         assertThat(read.vocabulary().holdingDays()).isEqualTo(14);
+    }
+
+    /** A message's values have titles like what is captured; what else stands behind it says nothing, and is told so. */
+    @Test
+    void aMessageSaysWhatItsValuesAreCalled() {
+        String doc = """
+                ---
+                error: e
+                title: "E"
+                phases: [update]
+                products: ["Skerry Till"]
+                ---
+                Why.
+
+                ## Recognise
+                - Message: `{package:file} needs {need:size}; the disk has {free:size}`; called package, room it needs
+                - Supporting: `put off {why:text}` on most days
+                """;
+        ParsedDocument p = RunbookParser.parse(DocumentKind.ERROR, "e", doc);
+        Signature message = p.error().signatures().get(0);
+        assertThat(message.titles())
+                .containsExactly(Map.entry("package", "package"), Map.entry("need", "room it needs"));
+        assertThat(RunbookTitles.of(Vocabulary.EMPTY, p.error(), List.of()).of("need"))
+                .isEqualTo("room it needs");
+        assertThat(p.problems()).extracting(Problem::line).contains(11);
+        assertThat(RunbookPrinter.print(p.error())).contains("has {free:size}`; called package, room it needs\n");
     }
 }
