@@ -2177,6 +2177,9 @@ export interface components {
     };
     RecognitionCandidate: {
       band: string;
+      called: {
+        [key: string]: string;
+      };
       captures: {
         [key: string]: string;
       };

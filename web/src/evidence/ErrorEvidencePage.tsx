@@ -157,13 +157,15 @@ function Changed({ fix, onSee }: { fix: FixEvidence; onSee: (cases: number[]) =>
 function Explained({ fix }: { fix: FixEvidence }) {
   const x = words.evidence.explain;
   const percent = words.common.percent;
-  if (fix.share === null) return null;
+  const together = words.common.together(fix.together, fix.credit);
+  if (fix.share === null) return together === "" ? null : <p className="soft explained">{together}.</p>;
   return (
     <p className="soft explained">
       {x.share(fix.held, fix.tried, percent(fix.share))}{" "}
       {fix.shareLow === null || fix.shareHigh === null
         ? x.little
         : x.range(percent(fix.shareLow), percent(fix.shareHigh))}{" "}
+      {together !== "" && `${together}. `}
       {fix.worked > fix.held && `${x.cameBack(fix.worked - fix.held)} `}
       {fix.chance !== null && `${x.first(percent(fix.chance), fix.triedFirst, fix.workedFirst)} `}
       {x.minutes(

@@ -166,7 +166,10 @@ test("a digit chooses a fix, f turns to the first step, a month shows its tries"
   const { place } = await shown(["agent"]);
   await key("1");
   expect(chosen()).toContain("Free the queue");
-  expect(chosen()).toContain("4 cases ended together with other fixes, about 0.3 of them by this one");
+  expect(chosen()).toContain("with others 0.3 of 4");
+  expect(place.textContent).toContain(
+    "4 cases more ended with other fixes before one retest, about 0.3 of them by this one",
+  );
   await key("f");
   expect(place.textContent).toContain("chance that it ends a case as the first step");
   expect(chosen()).toContain("6 of 10");

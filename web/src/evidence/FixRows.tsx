@@ -54,7 +54,7 @@ function Bar({ f, asFirst }: { f: FixEvidence; asFirst: boolean }) {
 
 function counts(f: FixEvidence, asFirst: boolean): string {
   const time = words.common.minutes(f.minutes);
-  return [tries(f, asFirst), words.common.together(f.together, f.credit), time]
+  return [tries(f, asFirst), time, words.common.togetherShort(f.together, f.credit)]
     .filter((s) => s !== "")
     .join(" · ");
 }

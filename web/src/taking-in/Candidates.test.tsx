@@ -10,6 +10,7 @@ const candidate = (more: Partial<Candidate> = {}): Candidate => ({
   probability: 0.95,
   band: "recognised",
   captures: { stage: "/var/stage" },
+  called: { stage: "staging area" },
   reasons: [
     { kind: "code", text: "PD-4012", span: [0, 7] },
     { kind: "message", text: "not enough room in", span: [8, 26] },

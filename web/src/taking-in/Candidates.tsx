@@ -74,7 +74,8 @@ export function CandidateCard(p: {
           <span className="captures mono">
             {values.map(([name, value]) => (
               <span key={name}>
-                {words.common.nameInWords(name)} <span className="drawn-value">{value}</span>
+                {p.c.called[name] ?? words.common.nameInWords(name)}{" "}
+                <span className="drawn-value">{value}</span>
               </span>
             ))}
           </span>

@@ -34,6 +34,7 @@ const candidate = (error: string, title: string) => ({
   band: "recognised",
   reasons: [],
   captures: {},
+  called: {},
 });
 const cleared = vi.fn();
 

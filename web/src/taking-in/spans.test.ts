@@ -30,6 +30,7 @@ test("the pieces put together are the text, whatever overlaps", () => {
           probability: 0.9,
           band: "recognised",
           captures: {},
+          called: {},
           reasons: [
             { kind: "code", text: "PD-4012", span: [17, 24] },
             { kind: "message", text: "no room in", span: [0, 10] },

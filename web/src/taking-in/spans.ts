@@ -25,12 +25,14 @@ function spansOf(found: Recognition): Span[] {
     mark: "code",
     note: c.explained || c.canonical,
   }));
-  for (const reason of found.candidates[0]?.reasons ?? []) {
+  const first = found.candidates[0];
+  for (const reason of first?.reasons ?? []) {
     const [from, to] = reason.span;
     if (from === undefined || to === undefined || reason.kind === "code") continue;
     if (reason.kind === "message" && !/[\p{L}\p{N}]/u.test(reason.text)) continue;
     const mark: Mark = reason.kind === "value" ? "value" : "message";
-    spans.push({ from, to, mark, note: mark === "value" ? words.common.nameInWords(reason.text) : "" });
+    const called = first?.called[reason.text] ?? words.common.nameInWords(reason.text);
+    spans.push({ from, to, mark, note: mark === "value" ? called : "" });
   }
   for (const secret of found.secrets) {
     spans.push({ from: secret.span[0] ?? 0, to: secret.span[1] ?? 0, mark: "secret", note: secret.kind });

@@ -63,7 +63,9 @@ export const words = {
     together: (cases: number, credit: number) =>
       cases === 0
         ? ""
-        : `${many(cases, "case", "cases")} ended together with other fixes, about ${Math.round(credit * 10) / 10} of them by this one`,
+        : `${many(cases, "case", "cases")} more ended with other fixes before one retest, about ${Math.round(credit * 10) / 10} of them by this one`,
+    togetherShort: (cases: number, credit: number) =>
+      cases === 0 ? "" : `with others ${Math.round(credit * 10) / 10} of ${cases}`,
     neverAlone: "never retested alone",
     minutes: (m: number) => `${m < 10 ? Math.round(m * 10) / 10 : Math.round(m)} min`,
     tenths: (m: number) => `${m.toFixed(1)} min`,

@@ -150,7 +150,13 @@ public final class Sheets {
 
     static ErrorLine line(KnownError e) {
         return new ErrorLine(
-                e.key(), e.title(), phases(e), products(e), signatures(e), Library.fixKeys(e), e.firstAid());
+                e.key(),
+                e.title(),
+                phases(e),
+                products(e),
+                signatures(e, RunbookTitles.of(Vocabulary.EMPTY, e, List.of())),
+                Library.fixKeys(e),
+                e.firstAid());
     }
 
     private static List<String> phases(KnownError e) {
@@ -161,11 +167,11 @@ public final class Sheets {
         return e.products().stream().map(ProductRange::inWords).toList();
     }
 
-    private static List<SignatureLine> signatures(KnownError e) {
+    private static List<SignatureLine> signatures(KnownError e, Titles titles) {
         return e.signatures().stream()
                 .map(s -> new SignatureLine(
                         s.kind().name().toLowerCase(Locale.ROOT),
-                        s.template() == null ? s.text() : WithTitles.template(s.template(), Titles.NONE)))
+                        s.template() == null ? s.text() : WithTitles.template(s.template(), titles)))
                 .toList();
     }
 
@@ -183,7 +189,7 @@ public final class Sheets {
                 products(e),
                 e.firstAid(),
                 e.intro(),
-                signatures(e),
+                signatures(e, titles),
                 e.samples().stream().map(KnownError.Sample::text).toList(),
                 e.confusions(),
                 e.questions().stream()

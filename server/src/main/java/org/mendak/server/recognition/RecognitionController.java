@@ -33,13 +33,15 @@ class RecognitionController {
     /** A reason; {@code span} is empty if it does not stand in the text. */
     record Reason(String kind, String text, List<Integer> span) {}
 
+    /** A known error that it may be; {@code called} says what its values are called, by their names. */
     record Candidate(
             String error,
             String title,
             double probability,
             String band,
             List<Reason> reasons,
-            Map<String, String> captures) {}
+            Map<String, String> captures,
+            Map<String, String> called) {}
 
     /** An answer, and the known errors that it speaks for. */
     record Favours(String value, List<String> favours) {}
@@ -94,7 +96,7 @@ class RecognitionController {
                         .map(c -> new Code(
                                 c.raw(), c.canonical(), lower(c.kind()), c.explained(), List.of(c.from(), c.to())))
                         .toList(),
-                r.candidates().stream().map(RecognitionController::candidate).toList(),
+                r.candidates().stream().map(this::candidate).toList(),
                 answer.asks().stream()
                         .map(a -> new Ask(
                                 lower(a.kind()),
@@ -130,7 +132,7 @@ class RecognitionController {
                         () -> Refusal.invalid("\"" + word + "\" is not a phase; write install, update or launch."));
     }
 
-    private static Candidate candidate(Recognition.Candidate c) {
+    private Candidate candidate(Recognition.Candidate c) {
         return new Candidate(
                 c.error(),
                 c.title(),
@@ -140,7 +142,8 @@ class RecognitionController {
                         .map(x -> new Reason(
                                 lower(x.kind()), x.text(), x.from() < 0 ? List.of() : List.of(x.from(), x.to())))
                         .toList(),
-                new TreeMap<>(c.captures()));
+                new TreeMap<>(c.captures()),
+                recognition.called(c));
     }
 
     private static String lower(Enum<?> e) {

@@ -4,6 +4,7 @@ import jakarta.annotation.PreDestroy;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -16,6 +17,7 @@ import org.mendak.core.recognise.SeveralTexts;
 import org.mendak.core.recognise.scan.LogScan;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
+import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Limits;
@@ -160,5 +162,16 @@ public class RecognitionService {
                         || e.products().stream().anyMatch(p -> p.product().equalsIgnoreCase(product.strip())))
                 .filter(e -> phase == null || e.phases().isEmpty() || e.phases().contains(phase))
                 .min(java.util.Comparator.comparing(KnownError::key));
+    }
+
+    /** What the values that were found are called, by their names. */
+    Map<String, String> called(Recognition.Candidate c) {
+        RunbookTitles titles = RunbookTitles.of(
+                library.library().vocabulary(),
+                library.library().error(c.error()).orElse(null),
+                List.of());
+        Map<String, String> called = new TreeMap<>();
+        c.captures().keySet().forEach(name -> called.put(name, titles.of(name)));
+        return called;
     }
 }
