@@ -18,26 +18,65 @@ import org.commonmark.parser.Parser;
 /** The CommonMark part of a document as sections of prose, fences, clauses and numbered items, all with their places. */
 final class Body {
 
-    /** A {@code - Keyword: value} bullet; line and columns from 1. {@code items} are the bullets below it. */
-    record Clause(String keyword, String value, int line, int column, int valueColumn) {}
+    /** What stands in a section, in its order. */
+    sealed interface Block {}
 
-    /** A numbered item: its text, the target of its first link (empty if none), the clauses below it. */
-    record Item(String text, String link, String linkText, List<Clause> clauses, int line, int column) {}
+    /** Prose as it was written: a paragraph, a quote, a table, a bullet that is no clause. */
+    record Prose(String text, int line) implements Block {}
+
+    /** A fence; {@code raw} is all of it as it was written. */
+    record Fenced(Fix.Fence fence, String raw) implements Block {}
+
+    /**
+     * A {@code - Keyword: value} bullet; line and columns from 1.
+     *
+     * @param more what stands under it as it was written; empty if nothing
+     */
+    record Clause(String keyword, String value, String more, int line, int column, int valueColumn) implements Block {
+
+        /** The whole bullet as it was written, what stands under it left out. */
+        String raw() {
+            return "- " + keyword + (value.isEmpty() ? "" : ": " + value);
+        }
+    }
+
+    /**
+     * A numbered item: its text, the target of its first link (empty if none).
+     *
+     * @param below the clauses and the prose under it, in their order
+     * @param raw all of it as it was written
+     */
+    record Item(String text, String link, String linkText, List<Block> below, String raw, int line, int column)
+            implements Block {
+        List<Clause> clauses() {
+            return only(below, Clause.class);
+        }
+    }
+
+    private static <T> List<T> only(List<Block> blocks, Class<T> type) {
+        return blocks.stream().filter(type::isInstance).map(type::cast).toList();
+    }
 
     /** What stands under one heading; the part before the first has an empty title and line 0. */
-    record Section(
-            String title,
-            int line,
-            List<String> prose,
-            List<Fix.Fence> fences,
-            List<Clause> clauses,
-            List<Item> items) {
+    record Section(String title, int line, List<Block> blocks) {
         static Section start(String title, int line) {
-            return new Section(title, line, new ArrayList<>(), new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
+            return new Section(title, line, new ArrayList<>());
         }
 
-        String proseText() {
-            return String.join("\n\n", prose);
+        List<Fix.Fence> fences() {
+            return only(blocks, Fenced.class).stream().map(Fenced::fence).toList();
+        }
+
+        List<Clause> clauses() {
+            return only(blocks, Clause.class);
+        }
+
+        List<Item> items() {
+            return only(blocks, Item.class);
+        }
+
+        List<String> prose() {
+            return only(blocks, Prose.class).stream().map(Prose::text).toList();
         }
     }
 
@@ -80,58 +119,51 @@ final class Body {
                     column(h),
                     "a heading of the first level has no meaning here",
                     "the title stands in the head; sections begin with ##");
+            current.blocks().add(new Prose(raw(n), line(n)));
         } else if (n instanceof FencedCodeBlock f) {
             String info = f.getInfo() == null ? "" : f.getInfo().strip();
             String text = f.getLiteral().endsWith("\n")
                     ? f.getLiteral().substring(0, f.getLiteral().length() - 1)
                     : f.getLiteral();
-            current.fences().add(new Fix.Fence(info, text, line(f) + 1));
+            current.blocks().add(new Fenced(new Fix.Fence(info, text, line(f) + 1), raw(n)));
         } else if (n instanceof BulletList list) {
             for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
-                bullet(item, current);
+                current.blocks().add(bullet(item));
             }
         } else if (n instanceof OrderedList list) {
             for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
-                current.items().add(item((ListItem) item));
+                current.blocks().add(item((ListItem) item));
             }
         } else {
-            current.prose().add(raw(n));
+            current.blocks().add(new Prose(raw(n), line(n)));
         }
     }
 
-    private void bullet(Node item, Section into) {
+    private Block bullet(Node item) {
         Clause c = clause(item);
-        if (c == null) {
-            into.prose()
-                    .add("- "
-                            + (item.getFirstChild() == null
-                                    ? ""
-                                    : raw(item.getFirstChild()).strip()));
-        } else {
-            into.clauses().add(c);
-        }
+        return c == null ? new Prose(raw(item), line(item)) : c;
     }
 
     private Item item(ListItem item) {
-        List<Clause> clauses = new ArrayList<>();
+        List<Block> below = new ArrayList<>();
         Node first = item.getFirstChild();
-        String text = first instanceof Paragraph ? raw(first).strip() : "";
-        for (Node n = first; n != null; n = n.getNext()) {
+        boolean named = first instanceof Paragraph;
+        for (Node n = named ? first.getNext() : first; n != null; n = n.getNext()) {
             if (n instanceof BulletList list) {
                 for (Node b = list.getFirstChild(); b != null; b = b.getNext()) {
-                    Clause c = clause(b);
-                    if (c != null) {
-                        clauses.add(c);
-                    }
+                    below.add(bullet(b));
                 }
+            } else {
+                below.add(new Prose(raw(n), line(n)));
             }
         }
         Link link = firstLink(first);
         return new Item(
-                text,
+                named ? raw(first).strip() : "",
                 link == null ? "" : link.getDestination(),
                 link == null ? "" : textOf(link),
-                clauses,
+                below,
+                raw(item),
                 line(item),
                 column(item));
     }
@@ -155,7 +187,17 @@ final class Body {
         while (valueAt < raw.length() && raw.charAt(valueAt) == ' ') {
             valueAt++;
         }
-        return new Clause(keyword, raw.substring(valueAt).strip(), line(p), column(p), column(p) + valueAt);
+        List<String> more = new ArrayList<>();
+        for (Node n = p.getNext(); n != null; n = n.getNext()) {
+            more.add(raw(n));
+        }
+        return new Clause(
+                keyword,
+                raw.substring(valueAt).strip(),
+                String.join("\n\n", more),
+                line(p),
+                column(p),
+                column(p) + valueAt);
     }
 
     static Link firstLink(Node under) {

@@ -1,10 +1,12 @@
 package org.mendak.core.runbook;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.ProductRange;
 import org.mendak.core.language.Template;
@@ -28,6 +30,10 @@ final class ErrorReader {
     private final List<KnownError.TryItem> tries = new ArrayList<>();
     private final List<KnownError.RuledOut> ruledOut = new ArrayList<>();
     private final List<KnownError.VerifyItem> verify = new ArrayList<>();
+    private final List<KnownError.Section> written = new ArrayList<>();
+
+    /** Clauses of which an item may have several. */
+    private static final Set<String> MANY = Set.of("Choices", "With", "After", "Together");
 
     ErrorReader(String key, Head head, List<Body.Section> sections, Problems problems) {
         this.key = key;
@@ -61,7 +67,7 @@ final class ErrorReader {
                 products(),
                 head.texts("aliases").stream().map(Head.Text::value).toList(),
                 firstAid,
-                sections.get(0).proseText(),
+                Pieces.words(written.get(0).pieces()),
                 signatures,
                 samples,
                 confusions,
@@ -70,7 +76,8 @@ final class ErrorReader {
                 ruledOut,
                 verify,
                 tells(),
-                head.date("confirmed"));
+                head.date("confirmed"),
+                written);
     }
 
     private List<String> tells() {
@@ -112,36 +119,126 @@ final class ErrorReader {
     }
 
     private void section(Body.Section s) {
+        Pieces pieces = new Pieces();
         switch (s.title()) {
-            case "" -> {}
-            case "Recognise" ->
-                Keywords.known(s.clauses(), Keywords.RECOGNISE, problems).forEach(this::recognise);
-            case "Ask" -> {
-                stray(s, Keywords.ASK);
-                s.items().forEach(this::ask);
-            }
+            case "" -> s.blocks().forEach(pieces::asWritten);
+            case "Recognise" -> s.blocks().forEach(b -> recognise(b, pieces));
+            case "Ask" -> items(s, Keywords.ASK, questions, this::ask, pieces);
             case "Try" -> {
-                stray(s, Keywords.TRY);
-                s.items().forEach(this::tryItem);
+                items(s, Keywords.TRY, tries, this::tryItem, pieces);
                 checkAfter();
             }
-            case "Ruled out" -> ruledOut(s);
-            case "Verify" -> {
-                stray(s, Keywords.VERIFY);
-                s.items().forEach(this::verify);
-            }
-            default ->
+            case "Ruled out" -> s.blocks().forEach(b -> ruledOut(b, s.line(), pieces));
+            case "Verify" -> items(s, Keywords.VERIFY, verify, this::verify, pieces);
+            default -> {
                 problems.warning(
                         s.line(),
                         1,
-                        "the section \"" + s.title() + "\" has no meaning",
+                        "the section \"" + s.title() + "\" has no meaning, it is shown as it stands",
                         "sections are " + String.join(", ", new java.util.TreeSet<>(SECTIONS)));
+                s.blocks().forEach(pieces::asWritten);
+            }
+        }
+        written.add(new KnownError.Section(s.title(), pieces.list()));
+    }
+
+    private void recognise(Body.Block b, Pieces pieces) {
+        if (!(b instanceof Body.Clause c) || !Keywords.isMeant(c, Keywords.RECOGNISE, problems)) {
+            pieces.asWritten(b);
+            return;
+        }
+        int before = signatures.size() + samples.size() + confusions.size();
+        recognise(c);
+        boolean taken = signatures.size() + samples.size() + confusions.size() > before;
+        pieces.words(taken ? "" : c.raw(), c.line());
+        if (taken) {
+            pieces.add(new Piece.Clause(c.keyword())).words(rest(c), c.line());
+        }
+        pieces.words(c.more(), c.line());
+    }
+
+    /** What stands behind a clause that is its code alone. */
+    private static String rest(Body.Clause c) {
+        return switch (c.keyword()) {
+            case "Code", "Sample", "Run", "Sets", "With" -> Clauses.behindCode(c.value(), "");
+            case "When" -> Clauses.behindCode(Clauses.withoutWords(c.value()), "");
+            case "Message", "Supporting" -> {
+                String behind = Clauses.codes(c.value()).isEmpty() ? "" : Clauses.behindCode(c.value(), "");
+                yield behind.startsWith("called ") ? "" : behind;
+            }
+            case "After", "Together" -> withoutLinks(c.value());
+            default -> "";
+        };
+    }
+
+    /** What stands beside the links, if it says anything. */
+    private static String withoutLinks(String text) {
+        String rest = text.replaceAll("\\[[^\\]]*\\]\\([^)]*\\)", "").replaceFirst("^[\\s:;,.\u2013-]+", "");
+        return rest.replaceAll("\\b(?:and|or)\\b|[\\s,;]", "").isEmpty() ? "" : rest.strip();
+    }
+
+    /** A section whose numbered items mean something: each becomes an entry of the list, or is shown as it was written. */
+    private void items(Body.Section s, Set<String> keywords, List<?> list, Consumer<Body.Item> read, Pieces pieces) {
+        for (Body.Block b : s.blocks()) {
+            if (!(b instanceof Body.Item item)) {
+                stray(b, keywords);
+                pieces.asWritten(b);
+                continue;
+            }
+            int before = list.size();
+            read.accept(item);
+            if (list.size() > before) {
+                pieces.add(new Piece.Item(before, below(item, keywords)));
+            } else {
+                pieces.asWritten(item);
+            }
         }
     }
 
-    /** A clause that stands beside the numbered items instead of under one would be lost without a word. */
-    private void stray(Body.Section s, Set<String> keywords) {
-        for (Body.Clause c : Keywords.known(s.clauses(), keywords, problems)) {
+    private List<Piece> below(Body.Item item, Set<String> keywords) {
+        Pieces pieces = new Pieces();
+        if (keywords == Keywords.TRY) {
+            pieces.words(withoutLinks(item.text()), item.line());
+        }
+        Set<String> once = new HashSet<>();
+        for (Body.Block b : item.below()) {
+            if (b instanceof Body.Clause c && keywords.contains(c.keyword()) && takes(c, once)) {
+                pieces.add(new Piece.Clause(c.keyword()))
+                        .words(rest(c), c.line())
+                        .words(c.more(), c.line());
+            } else {
+                pieces.asWritten(b);
+            }
+        }
+        return pieces.list();
+    }
+
+    /** Whether this clause is the one that counts: of most there is one to an item. */
+    private static boolean takes(Body.Clause c, Set<String> once) {
+        return MANY.contains(c.keyword()) || once.add(c.keyword());
+    }
+
+    /** The clauses of an item that count, the first of each; who wrote two is told. */
+    private List<Body.Clause> counting(Body.Item item, Set<String> keywords) {
+        Set<String> once = new HashSet<>();
+        List<Body.Clause> counting = new ArrayList<>();
+        for (Body.Clause c : Keywords.known(item.clauses(), keywords, problems)) {
+            if (takes(c, once)) {
+                counting.add(c);
+            } else {
+                problems.warning(
+                        c.line(),
+                        c.column(),
+                        "\"" + c.keyword() + "\" stands twice here, and the first counts",
+                        "take one of them away");
+            }
+        }
+        return counting;
+    }
+
+    /** A clause that stands beside the numbered items instead of under one belongs to nothing, and is shown as it stands. */
+    private void stray(Body.Block b, Set<String> keywords) {
+        if (b instanceof Body.Clause c && Keywords.isMeant(c, keywords, problems)) {
             problems.warning(
                     c.line(),
                     c.column(),
@@ -191,7 +288,7 @@ final class ErrorReader {
         double minutes = 1;
         Capture capture = null;
         List<String> choices = new ArrayList<>();
-        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.ASK, problems)) {
+        for (Body.Clause c : counting(item, Keywords.ASK)) {
             switch (c.keyword()) {
                 case "Sets" -> sets = Clauses.codeOr(c);
                 case "Run" -> run = Clauses.codeOr(c);
@@ -219,7 +316,7 @@ final class ErrorReader {
         List<String> after = new ArrayList<>();
         List<String> together = new ArrayList<>();
         boolean lastResort = false;
-        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.TRY, problems)) {
+        for (Body.Clause c : counting(item, Keywords.TRY)) {
             switch (c.keyword()) {
                 case "With" -> Clauses.with(c, with, problems);
                 case "When" -> {
@@ -286,26 +383,25 @@ final class ErrorReader {
                                 .containsAll(t.after()));
     }
 
-    private void ruledOut(Body.Section s) {
-        for (String line : s.prose()) {
-            List<String> keys = Clauses.keysOfLinks(line);
-            if (!keys.isEmpty()) {
-                int close = line.indexOf(')');
-                String reason = close < 0
-                        ? ""
-                        : line.substring(close + 1)
-                                .replaceFirst("^\\s*:\\s*", "")
-                                .strip();
-                String title = line.replaceFirst("(?s)^-\\s*\\[([^\\]]*)\\].*$", "$1");
-                ruledOut.add(new KnownError.RuledOut(keys.get(0), title, reason, s.line()));
-            }
+    private void ruledOut(Body.Block b, int line, Pieces pieces) {
+        List<String> keys = b instanceof Body.Prose p ? Clauses.keysOfLinks(p.text()) : List.of();
+        if (!(b instanceof Body.Prose p) || keys.isEmpty() || !p.text().startsWith("-")) {
+            pieces.asWritten(b);
+            return;
         }
+        int close = p.text().indexOf(')');
+        String reason = close < 0
+                ? ""
+                : p.text().substring(close + 1).replaceFirst("^\\s*:\\s*", "").strip();
+        String title = p.text().replaceFirst("(?s)^-\\s*\\[([^\\]]*)\\].*$", "$1");
+        pieces.add(new Piece.Item(ruledOut.size(), List.of()));
+        ruledOut.add(new KnownError.RuledOut(keys.get(0), title, reason, line));
     }
 
     private void verify(Body.Item item) {
         String required = "";
         String otherwise = "";
-        for (Body.Clause c : Keywords.known(item.clauses(), Keywords.VERIFY, problems)) {
+        for (Body.Clause c : counting(item, Keywords.VERIFY)) {
             if (c.keyword().equals("Required")) {
                 required = c.value();
             } else {

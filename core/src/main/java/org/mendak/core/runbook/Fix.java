@@ -19,6 +19,7 @@ import org.mendak.core.language.ValueType;
  * @param parameters names and types of the values that a known error hands in
  * @param discouraged why not to use it; empty if it is not discouraged
  * @param intro why it works; CommonMark, may be empty
+ * @param pieces what stands before its steps, in the order in which it was written
  * @param traits what else its head says
  */
 public record Fix(
@@ -35,7 +36,8 @@ public record Fix(
         String intro,
         List<String> sideEffects,
         List<Step> steps,
-        Traits traits) {
+        Traits traits,
+        List<Piece> pieces) {
 
     public Fix {
         needs = List.copyOf(needs);
@@ -44,6 +46,7 @@ public record Fix(
         aliases = List.copyOf(aliases);
         sideEffects = List.copyOf(sideEffects);
         steps = List.copyOf(steps);
+        pieces = List.copyOf(pieces);
     }
 
     /**
@@ -109,6 +112,7 @@ public record Fix(
      * @param followUps what somebody has to do later because of it
      * @param choose which row of a list is meant, told by the device; null if nothing is chosen
      * @param musts what must be so before the step is done: while it is not, it holds the step back
+     * @param pieces all of it in the order in which it was written
      * @param line where its heading stands, from 1
      */
     public record Step(
@@ -137,8 +141,10 @@ public record Fix(
             List<FollowUp> followUps,
             Choose choose,
             List<Check> musts,
+            List<Piece> pieces,
             int line) {
         public Step {
+            pieces = List.copyOf(pieces);
             musts = List.copyOf(musts);
             asks = List.copyOf(asks);
             gets = List.copyOf(gets);

@@ -1,5 +1,6 @@
 package org.mendak.core.runbook;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -51,9 +52,16 @@ final class FixReader {
             problems.error(2, 1, "the minutes are missing", "add minutes: 5 to the head");
         }
         Body.Section intro = sections.get(0);
-        List<String> sideEffects = Keywords.known(intro.clauses(), Keywords.FIX_INTRO, problems).stream()
-                .map(Body.Clause::value)
-                .toList();
+        List<String> sideEffects = new ArrayList<>();
+        Pieces pieces = new Pieces();
+        for (Body.Block b : intro.blocks()) {
+            if (b instanceof Body.Clause c && Keywords.isMeant(c, Keywords.FIX_INTRO, problems)) {
+                sideEffects.add(c.value());
+                pieces.add(new Piece.Clause(c.keyword())).words(c.more(), c.line());
+            } else {
+                pieces.asWritten(b);
+            }
+        }
         List<Fix.Step> steps = sections.stream()
                 .skip(1)
                 .map(s -> new StepReader(s, problems).read())
@@ -73,10 +81,11 @@ final class FixReader {
                 parameters(),
                 values("aliases"),
                 head.text("discouraged").map(Head.Text::value).orElse(""),
-                intro.proseText(),
+                Pieces.words(pieces.list()),
                 sideEffects,
                 steps,
-                traits());
+                traits(),
+                pieces.list());
     }
 
     private Fix.Traits traits() {

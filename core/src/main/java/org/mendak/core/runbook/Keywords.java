@@ -1,8 +1,8 @@
 package org.mendak.core.runbook;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -42,6 +42,41 @@ final class Keywords {
             "Ask",
             "With");
 
+    /** What people write, in small letters, and the word that the language has for it. */
+    private static final Map<String, String> SAID_FOR = Map.ofEntries(
+            Map.entry("warning", "Caution"),
+            Map.entry("attention", "Caution"),
+            Map.entry("danger", "Caution"),
+            Map.entry("careful", "Caution"),
+            Map.entry("important", "Caution"),
+            Map.entry("undo", "Put back"),
+            Map.entry("revert", "Put back"),
+            Map.entry("restore", "Put back"),
+            Map.entry("roll back", "Put back"),
+            Map.entry("rollback", "Put back"),
+            Map.entry("afterwards", "Follow up"),
+            Map.entry("later", "Follow up"),
+            Map.entry("to do", "Follow up"),
+            Map.entry("if", "When"),
+            Map.entry("condition", "When"),
+            Map.entry("output", "Expect"),
+            Map.entry("result", "Expect"),
+            Map.entry("shows", "Expect"),
+            Map.entry("expected", "Expect"),
+            Map.entry("duration", "Minutes"),
+            Map.entry("time", "Minutes"),
+            Map.entry("reboot", "Restart"),
+            Map.entry("question", "Ask"),
+            Map.entry("download", "Get"),
+            Map.entry("value", "Capture"),
+            Map.entry("read", "Capture"),
+            Map.entry("error", "Message"),
+            Map.entry("error message", "Message"),
+            Map.entry("error code", "Code"),
+            Map.entry("text", "Message"),
+            Map.entry("example", "Sample"),
+            Map.entry("similar to", "Not to be confused with"));
+
     private Keywords() {}
 
     static boolean isKeyword(String word) {
@@ -55,28 +90,36 @@ final class Keywords {
 
     /** Drops the clauses whose word is not known here, warning of those that look like a slip. */
     static List<Body.Clause> known(List<Body.Clause> clauses, Set<String> here, Problems problems) {
-        List<Body.Clause> kept = new ArrayList<>();
-        for (Body.Clause c : clauses) {
-            if (here.contains(c.keyword())) {
-                kept.add(c);
-                continue;
-            }
-            Optional<String> near = nearest(c.keyword(), here);
-            if (near.isPresent()) {
-                problems.warning(
-                        c.line(),
-                        c.column(),
-                        "\"" + c.keyword() + "\" has no meaning here",
-                        "did you mean \"" + near.get() + ":\"?");
-            } else if (isKeyword(c.keyword())) {
-                problems.warning(
-                        c.line(),
-                        c.column(),
-                        "\"" + c.keyword() + "\" does not belong here",
-                        "here stand " + String.join(", ", new java.util.TreeSet<>(here)));
-            }
+        return clauses.stream().filter(c -> isMeant(c, here, problems)).toList();
+    }
+
+    /** Whether a clause's word means something here; what it may be meant for is told if not. It is read all the same, as it stands. */
+    static boolean isMeant(Body.Clause c, Set<String> here, Problems problems) {
+        if (here.contains(c.keyword())) {
+            return true;
         }
-        return kept;
+        Optional<String> near = nearest(c.keyword(), here);
+        String other = SAID_FOR.get(c.keyword().toLowerCase(Locale.ROOT));
+        if (near.isPresent()) {
+            problems.warning(
+                    c.line(),
+                    c.column(),
+                    "\"" + c.keyword() + "\" has no meaning here, it is shown as it stands",
+                    "did you mean \"" + near.get() + ":\"?");
+        } else if (isKeyword(c.keyword())) {
+            problems.warning(
+                    c.line(),
+                    c.column(),
+                    "\"" + c.keyword() + "\" does not belong here, it is shown as it stands",
+                    "here stand " + String.join(", ", new java.util.TreeSet<>(here)));
+        } else if (other != null && here.contains(other)) {
+            problems.hint(
+                    c.line(),
+                    c.column(),
+                    "\"" + c.keyword() + "\" has no meaning of its own, it is shown as it stands",
+                    "if it is meant so, write \"" + other + ":\"");
+        }
+        return false;
     }
 
     private static Optional<String> nearest(String word, Set<String> known) {

@@ -15,6 +15,7 @@ import org.mendak.core.language.ProductRange;
  * @param tries the fixes, in the author's order
  * @param tells names of the facts that tell its causes apart, for weighing what fixes are worth; at most three
  * @param confirmed the day somebody last confirmed it; null if nobody did
+ * @param sections all of it in the order in which it was written, what stands before the first heading with an empty title
  */
 public record KnownError(
         String key,
@@ -32,7 +33,8 @@ public record KnownError(
         List<RuledOut> ruledOut,
         List<VerifyItem> verify,
         List<String> tells,
-        LocalDate confirmed) {
+        LocalDate confirmed,
+        List<Section> sections) {
 
     /** Fixes of one runbook that are weighed and ordered; more are an error while writing. */
     public static final int MOST_TRIES = 60;
@@ -49,6 +51,7 @@ public record KnownError(
         ruledOut = List.copyOf(ruledOut);
         verify = List.copyOf(verify);
         tells = List.copyOf(tells);
+        sections = List.copyOf(sections);
     }
 
     /** An error of which only is known how to recognise it, titled by its key. */
@@ -69,7 +72,8 @@ public record KnownError(
                 List.of(),
                 List.of(),
                 List.of(),
-                null);
+                null,
+                List.of());
     }
 
     /** This error with no more fixes than can be ordered: documents from before that was refused may have more. */
@@ -92,7 +96,8 @@ public record KnownError(
                         ruledOut,
                         verify,
                         tells,
-                        confirmed);
+                        confirmed,
+                        sections);
     }
 
     /** The names of all values that its messages and looks read. */
@@ -105,6 +110,13 @@ public record KnownError(
                 .filter(q -> q.capture() != null)
                 .forEach(q -> names.addAll(q.capture().names().keySet()));
         return names;
+    }
+
+    /** What stands under one heading, in its order; {@link Piece.Item} counts in the list that the section makes. */
+    public record Section(String title, List<Piece> pieces) {
+        public Section {
+            pieces = List.copyOf(pieces);
+        }
     }
 
     /** A message as it was seen once; {@code line} from 1. */

@@ -17,6 +17,10 @@ final class Problems {
         list.add(new Problem(Problem.Severity.WARNING, line, column, message, remedy));
     }
 
+    void hint(int line, int column, String message, String remedy) {
+        list.add(new Problem(Problem.Severity.HINT, line, column, message, remedy));
+    }
+
     /** The value, or null after noting its mistakes; the text started at this place. */
     <T> T take(Parsed<T> parsed, int line, int column) {
         for (Parsed.Mistake m : parsed.mistakes()) {

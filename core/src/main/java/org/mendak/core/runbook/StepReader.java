@@ -6,8 +6,10 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.Operand;
 import org.mendak.core.language.Quantity;
@@ -34,6 +36,7 @@ final class StepReader {
     private final List<Fix.Note> notes = new ArrayList<>();
     private final List<Fix.Check> checks = new ArrayList<>();
     private final List<Fix.Answer> answers = new ArrayList<>();
+    private final Pieces pieces = new Pieces();
     private double minutes;
     private double restart;
     private double wait;
@@ -56,17 +59,15 @@ final class StepReader {
     }
 
     Fix.Step read() {
-        Keywords.known(section.clauses(), Keywords.STEP, problems).forEach(this::clause);
+        section.blocks().forEach(this::block);
         int line = Math.max(1, section.line());
         if (section.title().isBlank()) {
             problems.error(line, 1, "the step has no heading", "write what to do after ##");
         }
         Fix.Part part = part(line);
-        List<String> prose = new ArrayList<>(section.prose());
-        section.items().forEach(i -> prose.add("- " + i.text()));
         return new Fix.Step(
                 part == null ? section.title() : Clauses.linkText(section.title()),
-                String.join("\n\n", prose),
+                Pieces.words(pieces.list()),
                 section.fences(),
                 expect,
                 captures,
@@ -90,6 +91,7 @@ final class StepReader {
                 followUps,
                 choose,
                 musts,
+                pieces.list(),
                 line);
     }
 
@@ -117,6 +119,64 @@ final class StepReader {
         return new Fix.Part(key, with);
     }
 
+    private void block(Body.Block b) {
+        if (b instanceof Body.Fenced) {
+            pieces.add(new Piece.Command());
+        } else if (b instanceof Body.Clause c && Keywords.isMeant(c, Keywords.STEP, problems)) {
+            int before = said();
+            clause(c);
+            if (said() > before) {
+                pieces.add(new Piece.Clause(c.keyword()));
+            } else {
+                pieces.words(c.raw(), c.line());
+            }
+            pieces.words(rest(c), c.line()).words(c.more(), c.line());
+        } else {
+            pieces.asWritten(b);
+        }
+    }
+
+    /** How much has been said so far: a clause that adds nothing to it is shown as it was written. */
+    private int said() {
+        int once = 0;
+        for (Object x : new Object[] {choose, when, each, onlyIf}) {
+            once += x == null ? 0 : 1;
+        }
+        for (String x : List.of(doneWhen, destroys, nothingShows)) {
+            once += x.isEmpty() ? 0 : 1;
+        }
+        for (double x : new double[] {minutes, restart, wait}) {
+            once += x == 0 ? 0 : 1;
+        }
+        return once
+                + Stream.of(expect, captures, cautions, putBacks, notes, checks, answers, musts, asks, gets, followUps)
+                        .mapToInt(List::size)
+                        .sum()
+                + with.size();
+    }
+
+    /** What stands behind a clause that is its code alone. */
+    private static String rest(Body.Clause c) {
+        return switch (c.keyword()) {
+            case "When" -> Clauses.behindCode(Clauses.withoutWords(c.value()), "");
+            case "With", "For each" -> Clauses.behindCode(c.value(), "");
+            default -> "";
+        };
+    }
+
+    /** The first of two counts, and who wrote both is told. */
+    private <T> T first(Body.Clause c, T before, T nothing, Supplier<T> read) {
+        if (before.equals(nothing)) {
+            return read.get();
+        }
+        problems.warning(
+                c.line(),
+                c.column(),
+                "\"" + c.keyword() + "\" stands twice in this step, and the first counts",
+                "take one of them away");
+        return before;
+    }
+
     private void clause(Body.Clause c) {
         switch (c.keyword()) {
             case "Expect" -> expect.add(c.value());
@@ -125,12 +185,12 @@ final class StepReader {
             case "Must" -> must(c);
             case "Caution" -> cautions.add(c.value());
             case "Put back", "After success", "After failure" -> putBacks.add(putBack(c));
-            case "Minutes" -> minutes = Clauses.minutes(c, problems);
-            case "Restart" -> restart = Clauses.minutes(c, problems);
-            case "Wait" -> wait = Clauses.minutes(c, problems);
-            case "Done when" -> doneWhen = c.value();
-            case "Destroys" -> destroys = c.value();
-            case "Nothing shows" -> nothingShows = c.value();
+            case "Minutes" -> minutes = first(c, minutes, 0.0, () -> Clauses.minutes(c, problems));
+            case "Restart" -> restart = first(c, restart, 0.0, () -> Clauses.minutes(c, problems));
+            case "Wait" -> wait = first(c, wait, 0.0, () -> Clauses.minutes(c, problems));
+            case "Done when" -> doneWhen = first(c, doneWhen, "", c::value);
+            case "Destroys" -> destroys = first(c, destroys, "", c::value);
+            case "Nothing shows" -> nothingShows = first(c, nothingShows, "", c::value);
             case "When" -> when = once(c, when) ? guard(c) : when;
             case "For each" -> each = once(c, each) ? each(c) : each;
             case "Only if" -> onlyIf = once(c, onlyIf) ? onlyIf(c) : onlyIf;

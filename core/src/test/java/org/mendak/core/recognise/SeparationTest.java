@@ -42,7 +42,8 @@ class SeparationTest {
                 e.ruledOut(),
                 e.verify(),
                 e.tells(),
-                e.confirmed());
+                e.confirmed(),
+                e.sections());
     }
 
     private final Map<String, KnownError> errors = new LinkedHashMap<>();
