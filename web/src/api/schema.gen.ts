@@ -1238,6 +1238,7 @@ export interface components {
       waitsUntil: null | string;
     };
     CaseCommand: {
+      before: string;
       item: string;
       language: string;
       pieces: components["schemas"]["CasePiece"][];
@@ -1304,6 +1305,7 @@ export interface components {
       answers: components["schemas"]["CasePrompt"][];
       applies: string;
       asks: components["schemas"]["CaseStepQuestion"][];
+      behind: string;
       captures: components["schemas"]["ReadCaptured"][];
       cautions: string[];
       checks: components["schemas"]["CaseJudged"][];
@@ -1872,9 +1874,7 @@ export interface components {
       title: string;
     };
     ErrorSheet: {
-      confusions: string[];
       firstAid: boolean;
-      intro: string;
       key: string;
       phases: string[];
       products: string[];
@@ -1882,8 +1882,7 @@ export interface components {
       /** Format: int32 */
       revision: number;
       ruledOut: components["schemas"]["RuledOutLine"][];
-      samples: string[];
-      signatures: components["schemas"]["SignatureLine"][];
+      sections: components["schemas"]["SectionLine"][];
       title: string;
       tries: components["schemas"]["TryLine"][];
       verify: components["schemas"]["VerifyLine"][];
@@ -1899,13 +1898,8 @@ export interface components {
       /** Format: int32 */
       open: number;
     };
-    FenceLine: {
-      language: string;
-      text: string;
-    };
     FixSheet: {
       discouraged: string;
-      intro: string;
       key: string;
       /** Format: double */
       minutes: number;
@@ -1913,10 +1907,10 @@ export interface components {
       parameters: {
         [key: string]: string;
       };
+      parts: components["schemas"]["PartLine"][];
       /** Format: int32 */
       revision: number;
       risk: string;
-      sideEffects: string[];
       steps: components["schemas"]["StepLine"][];
       title: string;
       told: components["schemas"]["Told"];
@@ -2025,13 +2019,17 @@ export interface components {
       /** Format: int64 */
       to: number;
     };
-    NoteLine: {
-      keyword: string;
-      text: string;
-    };
     OwedInHand: {
       owed: components["schemas"]["CaseOwed"][];
       uncured: components["schemas"]["CaseLine"][];
+    };
+    PartLine: {
+      below: components["schemas"]["PartLine"][];
+      /** Format: int32 */
+      index: number;
+      kind: string;
+      label: string;
+      text: string;
     };
     Person: {
       active: boolean;
@@ -2249,6 +2247,10 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    SectionLine: {
+      parts: components["schemas"]["PartLine"][];
+      title: string;
+    };
     SessionInvitation: {
       open: boolean;
     };
@@ -2325,22 +2327,9 @@ export interface components {
       text: string;
     };
     StepLine: {
-      captures: string[];
-      cautions: string[];
-      destroys: string;
-      doneWhen: string;
-      expect: string[];
-      fences: components["schemas"]["FenceLine"][];
-      /** Format: double */
-      minutes: number;
-      notes: components["schemas"]["NoteLine"][];
-      prose: string;
-      putBacks: components["schemas"]["NoteLine"][];
-      /** Format: double */
-      restartMinutes: number;
+      parts: components["schemas"]["PartLine"][];
       runs: string;
       title: string;
-      withheld: boolean;
     };
     TeamNewPerson: {
       login: string;

@@ -1,6 +1,6 @@
 import { screen, within } from "@testing-library/react";
 import { expect, test } from "vitest";
-import type { ErrorSheet, FixEvidence, FixSheet } from "../api";
+import type { ErrorSheet, FixEvidence, FixSheet, PartLine } from "../api";
 import { click, render } from "../testing/render";
 import { EvidenceBeside } from "./Evidence";
 import { ErrorSheetView, FixSheetView } from "./Sheets";
@@ -23,19 +23,50 @@ const tryLine = (
   needs: [],
   ...more,
 });
+const part = (kind: string, label: string, text: string): PartLine => ({
+  kind,
+  label,
+  text,
+  index: -1,
+  below: [],
+});
+const item = (index: number, ...below: PartLine[]): PartLine => ({
+  kind: "item",
+  label: "",
+  text: "",
+  index,
+  below,
+});
 const sheet: ErrorSheet = {
   key: "till-full",
   title: "Till full",
   phases: ["update"],
   products: ["Purserdesk"],
   firstAid: false,
-  intro: "It is *full*.",
-  signatures: [
-    { kind: "code", text: "PD-4012" },
-    { kind: "symptom", text: "the bar stops" },
+  sections: [
+    { title: "", parts: [part("words", "", "It is *full*.")] },
+    {
+      title: "Recognise",
+      parts: [
+        part("shown", "Code", "PD-4012"),
+        part("words", "", "- Warning: the code alone says little"),
+        part("said", "Symptom", "the bar stops"),
+        part("shown", "Sample", "Not enough room"),
+      ],
+    },
+    { title: "Ask", parts: [item(0, part("said", "Choices", "yes, no"))] },
+    { title: "Background", parts: [part("words", "", "It began in March.")] },
+    {
+      title: "Try",
+      parts: [
+        item(0, part("said", "When", "the image release of the device is at least 7.0")),
+        part("words", "", "If that does not help:"),
+        item(1, part("said", "Last resort", "")),
+      ],
+    },
+    { title: "Ruled out", parts: [item(0)] },
+    { title: "Verify", parts: [item(0, part("said", "Required", "no message"))] },
   ],
-  samples: ["Not enough room"],
-  confusions: [],
   questions: [
     { text: "Is it wet?", sets: "wet", choices: ["yes", "no"], minutes: 1, run: "", reads: [], how: "" },
   ],
@@ -55,21 +86,48 @@ const sheet: ErrorSheet = {
 
 const headings = () => screen.getAllByRole("heading", { level: 2 }).map((h) => h.textContent);
 
-test("a known error reads as a sheet: recognise, ask, try, ruled out, verify", async () => {
+test("a known error reads as a sheet, everything in the place where it was written", async () => {
   const place = await render(
     <ErrorSheetView sheet={sheet} beside={(fix) => <i>{`evidence of ${fix}`}</i>} />,
   );
-  expect(headings()).toEqual(["Recognise", "Ask", "Try", "Ruled out", "Verify"]);
+  expect(headings()).toEqual(["Recognise", "Ask", "Background", "Try", "Ruled out", "Verify"]);
   expect(screen.getByText("full").tagName).toBe("EM");
-  expect(place.textContent).toContain("evidence of reimage");
-  expect(place.textContent).toContain("when the image release of the device is at least 7.0");
+  const said = [
+    "It is full.",
+    "PD-4012",
+    "Warning: the code alone says little",
+    "the bar stops",
+    "as seen",
+    "Is it wet?",
+    "answers",
+    "yes, no",
+    "It began in March.",
+    "Title of empty",
+    "when",
+    "the image release of the device is at least 7.0",
+    "evidence of empty",
+    "If that does not help:",
+    "Title of reimage",
+    "not published",
+    "last resort",
+    "evidence of reimage",
+    "Reinstall the driver",
+    "Run the update again.",
+    "must show",
+    "no message",
+  ];
+  let at = 0;
+  for (const s of said) {
+    const found = place.textContent.indexOf(s, at);
+    expect(found, s).toBeGreaterThanOrEqual(at);
+    at = found;
+  }
   expect(screen.getByText(/destroys data/).className).toContain("risk");
-  expect(place.textContent).toContain("not published");
 });
 
-test("first aid has nothing to recognise", async () => {
-  await render(<ErrorSheetView sheet={{ ...sheet, firstAid: true, questions: [], ruledOut: [] }} />);
-  expect(headings()).toEqual(["Try", "Verify"]);
+test("items that go on behind a word between them go on counting", async () => {
+  const place = await render(<ErrorSheetView sheet={sheet} />);
+  expect([...place.querySelectorAll("ol.tries")].map((o) => o.getAttribute("start"))).toEqual(["1", "2"]);
 });
 
 test("a fix shows its steps with everything that belongs to them", async () => {
@@ -82,24 +140,21 @@ test("a fix shows its steps with everything that belongs to them", async () => {
     needs: ["Local administrator"],
     parameters: { area: "path" },
     discouraged: "",
-    intro: "",
-    sideEffects: ["downloads everything again"],
+    parts: [part("said", "Side effect", "downloads everything again")],
     told: { reversible: true, keepsData: false, offline: false, affects: "the pier" },
     steps: [
       {
         title: "Stop the helper",
-        prose: "",
-        fences: [{ language: "sh", text: "tillctl stop {area}" }],
-        expect: ["`stopped`"],
-        captures: ["way it started"],
-        cautions: ["leave keep.lock"],
-        putBacks: [{ keyword: "start it", text: "tillctl start --type {was}" }],
-        notes: [],
-        minutes: 0,
-        restartMinutes: 5,
-        doneWhen: "the page is back",
-        destroys: "",
-        withheld: false,
+        parts: [
+          part("words", "", "1. Look.\n2. Then:"),
+          part("command", "sh", "tillctl stop {area}"),
+          part("said", "Expect", "`stopped`"),
+          part("said", "Capture", "way it started"),
+          part("caution", "Caution", "leave keep.lock"),
+          part("said", "Put back", "start it, `tillctl start --type {was}`"),
+          part("said", "Restart", "5 min"),
+          part("said", "Done when", "the page is back"),
+        ],
         runs: "",
       },
     ],
@@ -111,10 +166,12 @@ test("a fix shows its steps with everything that belongs to them", async () => {
     "workaround",
     "weakens a protection",
     "area: path",
+    "downloads everything again",
+    "Look.",
     "tillctl stop {area}",
     "leave keep.lock",
     "to put back later",
-    "about 5 min",
+    "5 min",
     "the page is back",
   ]) {
     expect(place.textContent).toContain(said);

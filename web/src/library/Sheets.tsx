@@ -1,9 +1,10 @@
 /** Known errors and fixes as readable sheets; also what an author sees of a text that is not stored. */
-import type { ReactNode } from "react";
+import { Fragment, type ReactNode } from "react";
 import { Link } from "react-router";
-import type { ErrorSheet, FixSheet, StepLine, TryLine } from "../api";
+import type { ErrorSheet, FixSheet, PartLine, SectionLine, StepLine, TryLine } from "../api";
 import { Prose, ToldLine } from "../look";
 import { words } from "../words";
+import { labelOf, Parts } from "./Parts";
 
 const t = words.library;
 
@@ -11,14 +12,12 @@ function facts(t1: TryLine): string[] {
   return [
     words.common.minutes(t1.minutes),
     ...(t1.workaround ? [t.workaround] : []),
-    ...(t1.lastResort ? [t.lastResort] : []),
     ...t1.needs.map((n) => n.charAt(0).toLowerCase() + n.slice(1)),
   ];
 }
 
 /** One fix of a runbook; {@code beside} is its evidence. */
-function Try({ item, n, all, beside }: { item: TryLine; n: number; all: TryLine[]; beside: ReactNode }) {
-  const titleOf = (key: string) => all.find((x) => x.fix === key)?.title ?? key;
+function Try({ item, n, below, beside }: { item: TryLine; n: number; below: PartLine[]; beside: ReactNode }) {
   return (
     <li className="try">
       <div className="try-text">
@@ -30,23 +29,51 @@ function Try({ item, n, all, beside }: { item: TryLine; n: number; all: TryLine[
             {facts(item).join(" · ")}
             {item.risk !== "safe" && <span className="risk"> · {words.risks[item.risk]}</span>}
           </div>
-          {item.when && (
-            <div className="soft">
-              {t.when} {item.when}
-            </div>
-          )}
-          {item.after.length > 0 && (
-            <div className="soft">
-              {t.after} {item.after.map(titleOf).join(", ")}
-            </div>
-          )}
-          {item.together.length > 0 && (
-            <div className="soft">{t.together(item.together.map(titleOf).join(", "))}</div>
-          )}
+          <Parts parts={below} />
         </div>
       </div>
       <div className="beside">{beside}</div>
     </li>
+  );
+}
+
+/** Draws an item of a section's list. */
+function itemOf(sheet: ErrorSheet, section: string, beside?: (fix: string) => ReactNode) {
+  return function Item(x: PartLine): ReactNode {
+    const tried = section === "Try" ? sheet.tries[x.index] : undefined;
+    const ruledOut = section === "Ruled out" ? sheet.ruledOut[x.index] : undefined;
+    const text = section === "Ask" ? sheet.questions[x.index]?.text : sheet.verify[x.index]?.text;
+    if (tried) return <Try item={tried} n={x.index + 1} below={x.below} beside={beside?.(tried.fix)} />;
+    if (ruledOut)
+      return (
+        <li>
+          <s>{ruledOut.title}</s> <span className="soft">{ruledOut.reason}</span>
+        </li>
+      );
+    return (
+      <li>
+        <Prose text={text ?? ""} />
+        <Parts parts={x.below} />
+      </li>
+    );
+  };
+}
+
+/** What is said to recognise it by: the words in one column, what they stand for in the next. */
+function Recognise({ section }: { section: SectionLine }) {
+  return (
+    <ul className="signatures">
+      {section.parts.map((p, i) => (
+        <li key={i}>
+          {p.label !== "" && <span className="label">{labelOf(p.label)}</span>}{" "}
+          {p.kind === "shown" ? (
+            <span className={p.label === "Sample" ? "mono soft" : "mono"}>{p.text}</span>
+          ) : (
+            <Prose text={p.text} />
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -59,72 +86,21 @@ export function ErrorSheetView({
 }) {
   return (
     <article className="sheet">
-      <Prose text={sheet.intro} />
-      {!sheet.firstAid && (
-        <>
-          <h2>{t.recognise}</h2>
-          <ul className="signatures">
-            {sheet.signatures.map((s) => (
-              <li key={s.kind + s.text}>
-                <span className="label">{t.kinds[s.kind] ?? s.kind}</span>{" "}
-                <span className={s.kind === "symptom" ? "" : "mono"}>{s.text}</span>
-              </li>
-            ))}
-            {sheet.samples.map((s) => (
-              <li key={s}>
-                <span className="label">{t.sample}</span> <span className="mono soft">{s}</span>
-              </li>
-            ))}
-            {sheet.confusions.map((c) => (
-              <li key={c}>
-                <span className="label">{t.confusion}</span> <Prose text={c} />
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      {sheet.questions.length > 0 && (
-        <>
-          <h2>{t.ask}</h2>
-          <ol>
-            {sheet.questions.map((q) => (
-              <li key={q.text}>
-                {q.text} <span className="soft">{q.choices.join(", ")}</span>
-                {q.run && <pre className="mono">{q.run}</pre>}
-              </li>
-            ))}
-          </ol>
-        </>
-      )}
-      <h2>{t.tryTitle}</h2>
-      <ol className="tries">
-        {sheet.tries.map((x, i) => (
-          <Try key={x.fix} item={x} n={i + 1} all={sheet.tries} beside={beside?.(x.fix)} />
-        ))}
-      </ol>
-      {sheet.ruledOut.length > 0 && (
-        <>
-          <h2>{t.ruledOut}</h2>
-          <ul>
-            {sheet.ruledOut.map((r) => (
-              <li key={r.fix}>
-                <s>{r.title}</s> <span className="soft">{r.reason}</span>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      <h2>{t.verify}</h2>
-      <ol>
-        {sheet.verify.map((v) => (
-          <li key={v.text}>
-            {v.text}{" "}
-            <span className="soft">
-              {v.required && `${t.required}: ${v.required}`} {v.otherwise && `${t.otherwise}: ${v.otherwise}`}
-            </span>
-          </li>
-        ))}
-      </ol>
+      {sheet.sections.map((s, i) => (
+        <Fragment key={i}>
+          {s.title !== "" && <h2>{s.title}</h2>}
+          {s.title === "Recognise" ? (
+            <Recognise section={s} />
+          ) : (
+            <Parts
+              parts={s.parts}
+              item={itemOf(sheet, s.title, beside)}
+              bulleted={s.title === "Ruled out"}
+              className={s.title === "Try" ? "tries" : undefined}
+            />
+          )}
+        </Fragment>
+      ))}
     </article>
   );
 }
@@ -135,56 +111,12 @@ function Step({ s, n }: { s: StepLine; n: number }) {
       <h3>
         <span className="step-number">{n}</span> {s.title}
       </h3>
-      <Prose text={s.prose} />
       {s.runs && (
         <p className="soft">
           {words.library.runs} <Link to={`/library/fixes/${s.runs}`}>{s.title}</Link>
         </p>
       )}
-      {s.destroys && (
-        <p className="risk">
-          {words.case.destroysTitle}: {s.destroys}
-        </p>
-      )}
-      {s.cautions.map((c) => (
-        <div key={c} className="caution">
-          <b>{words.case.caution}:</b> <Prose text={c} />
-        </div>
-      ))}
-      {s.fences.map((f) => (
-        <pre key={f.text} className="command">
-          <code>{f.text}</code>
-        </pre>
-      ))}
-      {s.withheld && <p className="soft">{t.withheld}</p>}
-      {s.expect.map((e) => (
-        <div key={e} className="expect">
-          <span className="label">{words.case.expect}</span> <Prose text={e} />
-        </div>
-      ))}
-      {s.captures.length > 0 && (
-        <div className="expect">
-          <span className="label">{t.reads}</span> {s.captures.join(", ")}
-        </div>
-      )}
-      {s.notes.map((x) => (
-        <div key={x.keyword + x.text} className="expect">
-          <span className="label">{x.keyword.toLowerCase()}</span> <Prose text={x.text} />
-        </div>
-      ))}
-      {s.putBacks.map((p) => (
-        <div key={p.keyword + p.text} className="expect">
-          <span className="label">{words.case.putBack}</span> {p.keyword} {p.text && <code>{p.text}</code>}
-        </div>
-      ))}
-      {s.restartMinutes > 0 && (
-        <p className="soft">{words.case.restart(words.common.minutes(s.restartMinutes))}</p>
-      )}
-      {s.doneWhen && (
-        <div className="expect">
-          <span className="label">{words.case.doneWhen}</span> <Prose text={s.doneWhen} />
-        </div>
-      )}
+      <Parts parts={s.parts} />
     </section>
   );
 }
@@ -203,15 +135,10 @@ export function FixSheetView({ sheet }: { sheet: FixSheet }) {
         {takes.length > 0 && ` · ${t.parameters} ${takes.join(", ")}`}
       </p>
       {sheet.discouraged && <p className="risk">{sheet.discouraged}</p>}
-      <Prose text={sheet.intro} />
-      {sheet.sideEffects.map((e) => (
-        <p key={e}>
-          <span className="label">{t.sideEffect}</span> {e}
-        </p>
-      ))}
+      <Parts parts={sheet.parts} />
       <ToldLine told={sheet.told} />
       {sheet.steps.map((s, i) => (
-        <Step key={s.title} s={s} n={i + 1} />
+        <Step key={i} s={s} n={i + 1} />
       ))}
       {sheet.usedBy.length > 0 && (
         <p className="soft">

@@ -11,7 +11,13 @@ const piece = (kind: string, text: string, name = ""): Piece => ({
   title: name,
   note: "",
 });
-const command = (...pieces: Piece[]): Command => ({ language: "sh", item: "", pieces, spoken: [] });
+const command = (...pieces: Piece[]): Command => ({
+  language: "sh",
+  item: "",
+  before: "",
+  pieces,
+  spoken: [],
+});
 
 test("prose shows raw HTML as text, loads no pictures and keeps links within the library", async () => {
   const place = await render(

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Input } from "antd";
+import { Fragment } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, type FilledStep, got } from "../api";
 import { Coming, CommandText, Prose } from "../look";
@@ -102,10 +103,14 @@ function Step({ s }: { s: FilledStep }) {
       )}
       {(s.destroys !== "" || s.must.held) && s.commands.length === 0 && <p>{words.show.held}</p>}
       {s.commands.map((c, i) => (
-        <div key={i} className="command">
-          <CommandText pieces={c.pieces} />
-        </div>
+        <Fragment key={i}>
+          <Prose text={c.before} />
+          <div className="command">
+            <CommandText pieces={c.pieces} />
+          </div>
+        </Fragment>
       ))}
+      <Prose text={s.behind} />
       {lines.map(([label, texts]) =>
         texts.map((t) => (
           <div key={label + t} className="line">

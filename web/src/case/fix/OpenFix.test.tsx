@@ -12,6 +12,7 @@ const step = (index: number, title: string, more: Partial<FilledStep> = {}): Fil
   runs: "",
   title,
   prose: "",
+  behind: "",
   applies: "yes",
   when: "",
   each: "",
@@ -67,6 +68,7 @@ const fix: FilledFix = {
         {
           language: "sh",
           item: "",
+          before: "",
           pieces: [{ kind: "literal", text: "tillctl look", name: "", title: "", note: "" }],
           spoken: [],
         },
@@ -77,6 +79,7 @@ const fix: FilledFix = {
         {
           language: "sh",
           item: "",
+          before: "",
           pieces: [{ kind: "blank", text: "", name: "area", title: "area of staging", note: "" }],
           spoken: [],
         },
@@ -219,6 +222,7 @@ test("a fix that cannot be loaded says so and can be tried again", async () => {
 const command = (item: string) => ({
   language: "sh",
   item,
+  before: "",
   pieces: [{ kind: "filled", text: `bring ${item}`, name: "one", title: "one", note: "" }],
   spoken: [],
 });

@@ -1,5 +1,5 @@
 import { Button, Input } from "antd";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import type { FilledStep } from "../../api";
 import { CommandText, Key, KeyButton, missingValue, Prose, useKept } from "../../look";
 import { words } from "../../words";
@@ -121,19 +121,23 @@ export function CurrentStep(p: {
       {asksFirst && !step.must.held && <Destroying step={step} onConfirm={acts.confirm} />}
       {!asksFirst && step.destroys && <p className="risk">{words.case.confirmed(step.destroys)}</p>}
       {(asksFirst ? [] : step.commands).map((c, i) => (
-        <div key={i} className="command">
-          <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
-          <CommandKeys
-            first={i === p.nextCopy}
-            item={c.item}
-            itemDone={p.items.has(c.item)}
-            spoken={c.spoken.length > 0}
-            onCopy={() => acts.copy(i)}
-            onSay={() => p.onSaying(true)}
-            onItem={() => acts.item(c.item, !p.items.has(c.item))}
-          />
-        </div>
+        <Fragment key={i}>
+          <Prose text={c.before} />
+          <div className="command">
+            <CommandText pieces={c.pieces} onBlank={() => acts.copy(i)} />
+            <CommandKeys
+              first={i === p.nextCopy}
+              item={c.item}
+              itemDone={p.items.has(c.item)}
+              spoken={c.spoken.length > 0}
+              onCopy={() => acts.copy(i)}
+              onSay={() => p.onSaying(true)}
+              onItem={() => acts.item(c.item, !p.items.has(c.item))}
+            />
+          </div>
+        </Fragment>
       ))}
+      <Prose text={step.behind} />
       {p.saying && said && said.spoken.length > 0 && (
         <SayIt spoken={said.spoken} onLeave={() => p.onSaying(false)} onAll={acts.readBack} />
       )}

@@ -50,6 +50,18 @@ final class CaptureReader {
         return new Capture(t, List.of(), null, before, every, called);
     }
 
+    /** What stands beside the template and what its values are called; empty if nothing. */
+    static String rest(Body.Clause c) {
+        List<String> parts = Clauses.parts(c.value());
+        List<String> rest = new ArrayList<>();
+        if (!UNDER.matcher(parts.get(0)).lookingAt()) {
+            rest.add(Clauses.behindCode(parts.get(0), ""));
+        }
+        parts.stream().skip(1).filter(p -> !p.startsWith("called ")).forEach(rest::add);
+        rest.removeIf(String::isBlank);
+        return String.join("; ", rest);
+    }
+
     /** What values are called, from what stands behind the first semicolon. */
     static List<String> called(Body.Clause c, List<String> parts, Problems problems) {
         List<String> called = new ArrayList<>();

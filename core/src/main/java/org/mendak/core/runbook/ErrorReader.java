@@ -166,6 +166,7 @@ final class ErrorReader {
                 String behind = Clauses.codes(c.value()).isEmpty() ? "" : Clauses.behindCode(c.value(), "");
                 yield behind.startsWith("called ") ? "" : behind;
             }
+            case "Capture", "Capture every" -> CaptureReader.rest(c);
             case "After", "Together" -> withoutLinks(c.value());
             default -> "";
         };

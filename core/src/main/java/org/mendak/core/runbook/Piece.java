@@ -14,8 +14,12 @@ public sealed interface Piece {
     /** The next command of the step. */
     record Command() implements Piece {}
 
-    /** The next clause of the model that this keyword makes. */
-    record Clause(String keyword) implements Piece {}
+    /** The next of what this keyword makes in the model; {@link #NOTE} is the next of the clauses that are for reading alone. */
+    record Clause(String keyword) implements Piece {
+
+        /** A clause that is for reading alone, whatever its word. */
+        public static final String NOTE = "Note";
+    }
 
     /** The item of the model's list at this place, from 0, and what stands under it in the document. */
     record Item(int index, List<Piece> below) implements Piece {

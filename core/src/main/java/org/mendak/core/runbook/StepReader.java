@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.Operand;
@@ -124,9 +125,10 @@ final class StepReader {
             pieces.add(new Piece.Command());
         } else if (b instanceof Body.Clause c && Keywords.isMeant(c, Keywords.STEP, problems)) {
             int before = said();
+            int read = notes.size();
             clause(c);
             if (said() > before) {
-                pieces.add(new Piece.Clause(c.keyword()));
+                pieces.add(new Piece.Clause(notes.size() > read ? Piece.Clause.NOTE : c.keyword()));
             } else {
                 pieces.words(c.raw(), c.line());
             }
@@ -160,6 +162,12 @@ final class StepReader {
         return switch (c.keyword()) {
             case "When" -> Clauses.behindCode(Clauses.withoutWords(c.value()), "");
             case "With", "For each" -> Clauses.behindCode(c.value(), "");
+            case "Capture", "Capture before", "Capture every" -> CaptureReader.rest(c);
+            case "Ask" ->
+                Clauses.parts(c.value()).stream()
+                        .filter(p -> p.startsWith("sets "))
+                        .map(p -> Clauses.behindCode(p, ""))
+                        .collect(Collectors.joining());
             default -> "";
         };
     }

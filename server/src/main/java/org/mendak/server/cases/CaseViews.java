@@ -3,6 +3,8 @@ package org.mendak.server.cases;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Titles;
 import org.mendak.server.cases.pictures.CasePicture;
@@ -267,6 +269,7 @@ public final class CaseViews {
      * A step to work; {@code index} from 0.
      *
      * @param part the title of the fix that it is a part of; empty if it is the fix's own
+     * @param prose what is to be read first, {@code behind} what is to be read behind its commands
      * @param runs the key of a fix that it would run and that cannot be opened here; else empty
      * @param applies yes, no, or depends while a fact is unknown
      * @param when the condition as people say it; empty if it always applies
@@ -284,6 +287,7 @@ public final class CaseViews {
             String runs,
             String title,
             String prose,
+            String behind,
             String applies,
             String when,
             String each,
@@ -318,6 +322,9 @@ public final class CaseViews {
                     runs,
                     title,
                     prose,
+                    Stream.concat(commands.stream().map(Command::before), Stream.of(behind))
+                            .filter(t -> !t.isEmpty())
+                            .collect(Collectors.joining("\n\n")),
                     applies,
                     when,
                     each,
@@ -350,10 +357,11 @@ public final class CaseViews {
     /**
      * A command, piece by piece.
      *
+     * @param before what is to be read before it; of the first command that stands in the step's prose
      * @param item the one of a repeated step that it is for, else empty
      * @param spoken the command in chunks to read out; empty unless the device is reached by phone and all values are known
      */
-    public record Command(String language, String item, List<Piece> pieces, List<Spoken> spoken) {}
+    public record Command(String language, String item, String before, List<Piece> pieces, List<Spoken> spoken) {}
 
     /** A chunk to read out: its characters, and their names. */
     public record Spoken(String text, String said, boolean spaceAfter, boolean endsLine) {}

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.Facts;
@@ -55,22 +56,27 @@ final class FilledSteps {
 
     private CaseViews.FilledStep filled() {
         Gate gate = Gate.of(w, index).orElse(null);
+        ToldWords told = new ToldWords(s);
         boolean shut = gate != null && !gate.isOpen() || !w.mayBeDone(index);
         return new CaseViews.FilledStep(
                 index,
                 worked.partTitle(),
                 s.part() == null ? "" : s.part().fix(),
                 prose(s.title()),
-                prose(s.prose()),
+                withBegun(told.before(0)),
+                prose(shut ? told.behind(1) : told.behind(Math.max(1, s.fences().size()))),
                 word(w.applies(index)),
                 when(),
                 each(),
                 s.each() == null ? List.of() : hidden(w.items(index)),
-                shut ? List.of() : commands(),
+                shut ? List.of() : commands(told),
                 s.expect().stream().map(this::prose).toList(),
                 captured(),
                 choice(),
-                s.cautions().stream().map(this::prose).toList(),
+                Stream.concat(begun().stream(), Stream.of(worked))
+                        .flatMap(x -> x.step().cautions().stream())
+                        .map(this::prose)
+                        .toList(),
                 s.answers().stream()
                         .map(a -> new CaseViews.Prompt(prose(a.prompt()), prose(a.answer()), prose(a.why())))
                         .toList(),
@@ -111,6 +117,33 @@ final class FilledSteps {
                 gate == null ? "" : gate.text(),
                 gate == null ? "" : Words.word(gate.state()),
                 gate == null ? null : gate.opened());
+    }
+
+    /** The steps whose part begins with this one, the outermost first. */
+    private List<WorkedStep> begun() {
+        List<WorkedStep> before = index == 0 ? List.of() : running(w.steps().get(index - 1));
+        return running(worked).stream().filter(x -> !before.contains(x)).toList();
+    }
+
+    private static List<WorkedStep> running(WorkedStep s) {
+        List<WorkedStep> all = new ArrayList<>();
+        for (WorkedStep x = s.runBy(); x != null; x = x.runBy()) {
+            all.add(0, x);
+        }
+        return all;
+    }
+
+    /** What the document says where a part begins, and what that part says of itself, stand before its first step. */
+    private String withBegun(String own) {
+        List<WorkedStep> begun = begun();
+        List<String> all =
+                new ArrayList<>(begun.stream().map(x -> x.step().prose()).toList());
+        if (!begun.isEmpty()) {
+            all.add(worked.fix().intro());
+        }
+        all.add(own);
+        all.removeIf(String::isBlank);
+        return prose(String.join("\n\n", all));
     }
 
     private String prose(String text) {
@@ -226,19 +259,22 @@ final class FilledSteps {
     }
 
     /** A repeated step has its commands once for every item, each with that item's values; while its list is unknown, once with a blank. */
-    private List<CaseViews.Command> commands() {
+    private List<CaseViews.Command> commands(ToldWords told) {
         List<CaseViews.Command> commands = new ArrayList<>();
         List<String> items = s.each() == null || w.items(index).isEmpty()
                 ? java.util.Collections.singletonList(null)
                 : w.items(index);
         for (String item : items) {
             Map<String, String> here = w.values().values(index, item);
-            for (Fix.Fence f : s.fences()) {
+            for (int n = 0; n < s.fences().size(); n++) {
+                Fix.Fence f = s.fences().get(n);
+                boolean first = n > 0 && items.indexOf(item) == 0;
                 List<CommandText.Piece> pieces =
                         CommandText.fill(f.language(), f.text(), worked.declared(), here, worked.paths());
                 commands.add(new CaseViews.Command(
                         f.language(),
                         item == null ? "" : item,
+                        first ? prose(told.before(n)) : "",
                         pieces.stream()
                                 .map(p -> CaseViews.Piece.of(p, w.titles(), hidden))
                                 .toList(),

@@ -1,5 +1,6 @@
 package org.mendak.server.library;
 
+import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -7,7 +8,9 @@ import java.util.TreeMap;
 import org.mendak.core.language.ProductRange;
 import org.mendak.core.language.Titles;
 import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Piece;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.Vocabulary;
@@ -45,10 +48,7 @@ public final class Sheets {
             List<String> phases,
             List<String> products,
             boolean firstAid,
-            String intro,
-            List<SignatureLine> signatures,
-            List<String> samples,
-            List<String> confusions,
+            List<SectionLine> sections,
             List<QuestionLine> questions,
             List<TryLine> tries,
             List<RuledOutLine> ruledOut,
@@ -96,8 +96,7 @@ public final class Sheets {
             List<String> needs,
             Map<String, String> parameters,
             String discouraged,
-            String intro,
-            List<String> sideEffects,
+            List<PartLine> parts,
             Told told,
             List<StepLine> steps,
             List<UsedBy> usedBy,
@@ -120,33 +119,25 @@ public final class Sheets {
     }
 
     /**
-     * A step; where a value goes in a command its title stands.
+     * A step with everything that stands in it, in its order; where a value goes in a command its title stands.
      *
-     * @param captures what is read, by what people call it
-     * @param withheld whether its command is left out: one that destroys is shown in a case alone, behind its gate
      * @param runs the fix that it runs as a part, else empty
      */
-    public record StepLine(
-            String title,
-            String prose,
-            List<FenceLine> fences,
-            List<String> expect,
-            List<String> captures,
-            List<String> cautions,
-            List<NoteLine> putBacks,
-            List<NoteLine> notes,
-            double minutes,
-            double restartMinutes,
-            String doneWhen,
-            String destroys,
-            boolean withheld,
-            String runs) {}
+    public record StepLine(String title, List<PartLine> parts, String runs) {}
 
-    /** A command and its language. */
-    public record FenceLine(String language, String text) {}
+    /** A section of a known error; the part before the first heading has an empty title. */
+    public record SectionLine(String title, List<PartLine> parts) {}
 
-    /** Something beside a step: a keyword, or a put-back's words, and a text. */
-    public record NoteLine(String keyword, String text) {}
+    /**
+     * A part of a sheet, where it was written.
+     *
+     * @param kind words (CommonMark), said (a clause, CommonMark), shown (a clause, as it stands on a screen), caution, risk, command,
+     *     withheld (a command that is shown in a case alone, behind its gate), or item
+     * @param label the clause's word; of a command its language
+     * @param index of an item its place in the list that its section makes, from 0; else -1
+     * @param below of an item what stands under it
+     */
+    public record PartLine(String kind, String label, String text, int index, List<PartLine> below) {}
 
     static ErrorLine line(KnownError e) {
         return new ErrorLine(
@@ -188,10 +179,7 @@ public final class Sheets {
                 phases(e),
                 products(e),
                 e.firstAid(),
-                e.intro(),
-                signatures(e, titles),
-                e.samples().stream().map(KnownError.Sample::text).toList(),
-                e.confusions(),
+                ErrorParts.of(e, titles, library),
                 e.questions().stream()
                         .map(q -> question(e, q, library.vocabulary(), titles))
                         .toList(),
@@ -282,11 +270,24 @@ public final class Sheets {
                 needs(f, library.vocabulary()),
                 parameters,
                 f.discouraged(),
-                f.intro(),
-                f.sideEffects(),
+                intro(f, titles),
                 Told.of(f),
                 f.steps().stream().map(s -> StepLines.of(f, s, titles)).toList(),
                 usedBy,
                 library.revisions().getOrDefault("fix/" + f.key(), 0));
+    }
+
+    /** What stands before a fix's steps. */
+    private static List<PartLine> intro(Fix f, Titles titles) {
+        Parts parts = new Parts(FixValues.declared(f), titles);
+        Iterator<String> effects = f.sideEffects().iterator();
+        for (Piece p : f.pieces()) {
+            if (p instanceof Piece.Words w) {
+                parts.words(w);
+            } else if (p instanceof Piece.Clause c) {
+                Parts.next(effects, e -> parts.said(c.keyword(), e));
+            }
+        }
+        return parts.lines();
     }
 }

@@ -1,25 +1,56 @@
 package org.mendak.server.library;
 
-import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.mendak.core.language.Titles;
+import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
-import org.mendak.core.runbook.WithTitles;
+import org.mendak.core.runbook.Piece;
 
-/** A fix's steps on its sheet: everything that the document says of them, in words. */
+/** A fix's step on its sheet: everything that the document says of it, in words and in its order. */
 final class StepLines {
 
     private final Fix.Step s;
     private final Titles titles;
-    private final Set<String> declared;
+    private final Parts parts;
+    private final boolean withheld;
+    private final Iterator<Fix.Fence> fences;
+    private final Iterator<String> expect;
+    private final Iterator<Capture> captures;
+    private final Iterator<String> cautions;
+    private final Iterator<Fix.PutBack> putBacks;
+    private final Iterator<Fix.Note> notes;
+    private final Iterator<Fix.Check> checks;
+    private final Iterator<Fix.Check> musts;
+    private final Iterator<Fix.Answer> answers;
+    private final Iterator<Fix.Ask> asks;
+    private final Iterator<Fix.Get> gets;
+    private final Iterator<Fix.FollowUp> followUps;
+    private final Iterator<Map.Entry<String, String>> with;
+    private boolean toldWithheld;
 
     private StepLines(Fix f, Fix.Step s, Titles titles) {
         this.s = s;
         this.titles = titles;
-        this.declared = FixValues.declared(f);
+        this.parts = new Parts(FixValues.declared(f), titles);
+        this.withheld = !s.destroys().isEmpty() && !s.fences().isEmpty();
+        fences = s.fences().iterator();
+        expect = s.expect().iterator();
+        captures = s.captures().iterator();
+        cautions = s.cautions().iterator();
+        putBacks = s.putBacks().iterator();
+        notes = s.notes().iterator();
+        checks = s.checks().iterator();
+        musts = s.musts().iterator();
+        answers = s.answers().iterator();
+        asks = s.asks().iterator();
+        gets = s.gets().iterator();
+        followUps = s.followUps().iterator();
+        with = s.part() == null
+                ? List.<Map.Entry<String, String>>of().iterator()
+                : s.part().with().entrySet().iterator();
     }
 
     static Sheets.StepLine of(Fix f, Fix.Step s, Titles titles) {
@@ -27,104 +58,110 @@ final class StepLines {
     }
 
     private Sheets.StepLine line() {
-        boolean withheld = !s.destroys().isEmpty() && !s.fences().isEmpty();
+        for (Piece p : s.pieces()) {
+            if (p instanceof Piece.Words w) {
+                parts.words(w);
+            } else if (p instanceof Piece.Command) {
+                command();
+            } else if (p instanceof Piece.Clause c) {
+                clause(c.keyword());
+            }
+        }
         return new Sheets.StepLine(
-                words(s.title()),
-                words(s.prose()),
-                withheld
-                        ? List.of()
-                        : s.fences().stream()
-                                .map(x -> new Sheets.FenceLine(x.language(), words(x.text())))
-                                .toList(),
-                s.expect().stream().map(this::words).toList(),
-                s.captures().stream().flatMap(c -> c.titles().values().stream()).toList(),
-                s.cautions().stream().map(this::words).toList(),
-                s.putBacks().stream()
-                        .map(p -> new Sheets.NoteLine(words(p.text()) + due(p), words(p.command())))
-                        .toList(),
-                notes(),
-                s.minutes(),
-                s.restartMinutes(),
-                words(s.doneWhen()),
-                words(s.destroys()),
-                withheld,
+                parts.words(s.title()),
+                parts.lines(),
                 s.part() == null ? "" : s.part().fix());
     }
 
-    private String words(String text) {
-        return WithTitles.text(text, declared, Map.of(), titles);
+    private void command() {
+        if (!withheld) {
+            Parts.next(fences, f -> parts.add("command", f.language(), parts.words(f.text())));
+        } else if (!toldWithheld) {
+            parts.add("withheld", "", "");
+            toldWithheld = true;
+        }
     }
 
-    private static String due(Fix.PutBack p) {
+    private void clause(String k) {
+        switch (k) {
+            case "Expect" -> Parts.next(expect, e -> parts.said(k, e));
+            case "Capture", "Capture before", "Capture every" ->
+                Parts.next(
+                        captures,
+                        c -> parts.said("Capture", String.join(", ", c.titles().values())));
+            case "Caution" -> Parts.next(cautions, c -> parts.add("caution", k, parts.words(c)));
+            case "Put back", "After success", "After failure" ->
+                Parts.next(putBacks, p -> parts.said("Put back", putBack(p)));
+            case Piece.Clause.NOTE -> Parts.next(notes, n -> parts.said(n.keyword(), n.text()));
+            case "Check" ->
+                Parts.next(checks, c -> parts.said(k, c.guard().inWords(titles) + Parts.behind("", c.meaning())));
+            case "Must" ->
+                Parts.next(
+                        musts, m -> parts.said(k, m.guard().inWords(titles) + Parts.behind("otherwise ", m.meaning())));
+            case "Answer" ->
+                Parts.next(
+                        answers,
+                        a -> parts.said(
+                                k,
+                                Parts.code(a.prompt()) + " with " + Parts.code(a.answer())
+                                        + Parts.behind("", a.why())));
+            case "Ask" -> Parts.next(asks, a -> parts.said(k, a.text() + " (" + String.join(", ", a.choices()) + ")"));
+            case "Get" -> Parts.next(gets, g -> parts.said(k, get(g)));
+            case "Follow up" -> Parts.next(followUps, u -> parts.said(k, u.text() + Parts.behind("by ", u.who())));
+            case "With" -> Parts.next(with, w -> parts.said(k, titles.of(w.getKey()) + ": " + w.getValue()));
+            default -> once(k);
+        }
+    }
+
+    /** What a step has once. */
+    private void once(String k) {
+        switch (k) {
+            case "When" -> parts.said(k, s.when().inWords(titles));
+            case "For each" ->
+                parts.said(
+                        k,
+                        s.each().written().isEmpty()
+                                ? titles.of(s.each().list())
+                                : String.join(", ", s.each().written()));
+            case "Only if" ->
+                parts.said(
+                        k,
+                        s.onlyIf().guard().inWords(titles)
+                                + Parts.behind("otherwise ", s.onlyIf().otherwise()));
+            case "Choose" ->
+                parts.said(
+                        k,
+                        "one of " + titles.of(s.choose().list())
+                                + Parts.behind("", s.choose().text()));
+            case "Minutes" -> parts.said(k, Parts.minutes(s.minutes()));
+            case "Wait" -> parts.said(k, Parts.minutes(s.waitMinutes()));
+            case "Restart" -> parts.said(k, Parts.minutes(s.restartMinutes()));
+            case "Done when" -> parts.said(k, s.doneWhen());
+            case "Nothing shows" -> parts.said(k, s.nothingShows());
+            case "Destroys" -> parts.add("risk", k, parts.words(s.destroys()));
+            default -> throw new IllegalStateException("no sheet shows \"" + k + "\"");
+        }
+    }
+
+    private static String putBack(Fix.PutBack p) {
         String when = switch (p.due()) {
             case ALWAYS -> "";
             case SUCCESS -> " (only if it worked)";
             case FAILURE -> " (only if it did not work)";
         };
-        return when + (p.ifNotKnown().isEmpty() ? "" : " (if nobody knows what it was: " + p.ifNotKnown() + ")");
-    }
-
-    /** What stands beside a step, as it is read: when and how often it is done, what is checked and answered, then the rest. */
-    private List<Sheets.NoteLine> notes() {
-        List<Sheets.NoteLine> notes = new ArrayList<>();
-        if (s.when() != null) {
-            note(notes, "When", s.when().inWords(titles));
-        }
-        if (s.each() != null) {
-            String list = s.each().written().isEmpty()
-                    ? titles.of(s.each().list())
-                    : String.join(", ", s.each().written());
-            note(notes, "For each", list);
-        }
-        if (s.onlyIf() != null) {
-            note(
-                    notes,
-                    "Only if",
-                    s.onlyIf().guard().inWords(titles)
-                            + behind("otherwise ", s.onlyIf().otherwise()));
-        }
-        s.musts().forEach(m -> note(notes, "Must", m.guard().inWords(titles) + behind("otherwise ", m.meaning())));
-        if (s.choose() != null) {
-            note(
-                    notes,
-                    "Choose",
-                    "one of " + titles.of(s.choose().list())
-                            + behind("", s.choose().text()));
-        }
-        if (s.part() != null) {
-            s.part().with().forEach((name, value) -> note(notes, "With", titles.of(name) + ": " + words(value)));
-        }
-        s.gets().forEach(g -> note(notes, "Get", get(g)));
-        s.asks().forEach(a -> note(notes, "Ask", a.text() + " (" + String.join(", ", a.choices()) + ")"));
-        s.answers()
-                .forEach(a ->
-                        note(notes, "Answer", code(a.prompt()) + " with " + code(a.answer()) + behind("", a.why())));
-        if (!s.nothingShows().isEmpty()) {
-            note(notes, "Nothing shows", s.nothingShows());
-        }
-        s.checks().forEach(c -> note(notes, "Check", c.guard().inWords(titles) + behind("", c.meaning())));
-        s.notes().forEach(n -> note(notes, n.keyword(), n.text()));
-        s.followUps().forEach(u -> note(notes, "Follow up", u.text() + behind("by ", u.who())));
-        return notes;
-    }
-
-    private void note(List<Sheets.NoteLine> notes, String keyword, String text) {
-        notes.add(new Sheets.NoteLine(keyword, words(text)));
-    }
-
-    private static String behind(String joint, String text) {
-        return text.isEmpty() ? "" : "; " + joint + text;
+        String joint = p.text().isEmpty() || p.command().isEmpty() ? "" : ", ";
+        return p.text()
+                + joint
+                + Parts.code(p.command())
+                + when
+                + (p.ifNotKnown().isEmpty() ? "" : " (if nobody knows what it was: " + p.ifNotKnown() + ")");
     }
 
     private String get(Fix.Get g) {
-        return g.name() + ", " + code(g.address())
+        return g.name() + ", " + Parts.code(g.address())
                 + (g.origin().isEmpty() ? "" : ", from " + g.origin())
                 + (g.size().isEmpty() ? "" : ", " + g.size())
                 + (g.asOf() == null ? "" : ", as of " + g.asOf())
                 + (g.when() == null ? "" : ", when " + g.when().inWords(titles));
-    }
-
-    private static String code(String text) {
-        return "`" + text + "`";
     }
 }

@@ -184,4 +184,73 @@ class StepClausesTest extends OnDesk {
                 .contains("otherwise nothing to do")
                 .contains("`Overwrite? [y/N]` with `y`");
     }
+
+    /** What the language has no word for is read in a case where it was written: before its command, behind it, and where a part begins. */
+    @Test
+    void wordsAreReadWhereTheyWereWritten() {
+        api.publish("fixes/small-part", """
+                ---
+                fix: small-part
+                title: "Small part"
+                minutes: 1
+                ---
+                A part of its own.
+
+                ## Only step
+                """);
+        api.publish("fixes/wordy", """
+                ---
+                fix: wordy
+                title: "Wordy"
+                minutes: 2
+                ---
+                Why.
+
+                ## Do both
+                Look first.
+                ```sh
+                partctl one
+                ```
+                - Warning: never on the archive server
+
+                1. Open it.
+                2. Wait.
+
+                ```sh
+                partctl two
+                ```
+                Then it hums.
+
+                ## [Small part](small-part.md)
+                Do this slowly.
+                - Caution: mind the gap
+                """);
+        api.publish("errors/wordy-error", """
+                ---
+                error: wordy-error
+                title: "Wordy error"
+                phases: [update]
+                products: ["Tidewall"]
+                ---
+                ## Recognise
+                - Message: `The words run over`
+
+                ## Try
+                1. [Wordy](../fixes/wordy.md)
+
+                ## Verify
+                1. Look.
+                """);
+        long n = api.openCase(Map.of("text", "The words run over", "error", "wordy-error"));
+        JsonNode steps =
+                api.get("/api/cases/" + n + "/fixes/wordy").expect(200).json().path("steps");
+        JsonNode both = steps.path(0);
+        assertThat(both.path("prose").asString()).isEqualTo("Look first.");
+        assertThat(both.path("commands").path(0).path("before").asString()).isEmpty();
+        assertThat(both.path("commands").path(1).path("before").asString())
+                .isEqualTo("- Warning: never on the archive server\n\n1. Open it.\n2. Wait.");
+        assertThat(both.path("behind").asString()).isEqualTo("Then it hums.");
+        assertThat(steps.path(1).path("prose").asString()).isEqualTo("Do this slowly.\n\nA part of its own.");
+        assertThat(steps.path(1).path("cautions").toString()).contains("mind the gap");
+    }
 }

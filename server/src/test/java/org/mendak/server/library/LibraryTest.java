@@ -235,7 +235,7 @@ class LibraryTest extends OnDesk {
         assertThat(sheet.path("usedBy").toString()).contains("tracks-full");
         assertThat(sheet.path("steps")
                         .path(0)
-                        .path("fences")
+                        .path("parts")
                         .path(0)
                         .path("text")
                         .asString())
