@@ -206,8 +206,12 @@ public final class Api {
                 "PUT", "/api/documents/" + path, text.getBytes(StandardCharsets.UTF_8), headers.toArray(String[]::new));
     }
 
+    /** Moves the newest revision of a document. */
     public Answer transition(String path, String to) {
-        return post("/api/documents/" + path + "/transitions", Map.of("to", to));
+        String revision = get("/api/documents/" + path + "?revision=draft").header("Mendak-Revision");
+        return post(
+                "/api/documents/" + path + "/transitions",
+                Map.of("to", to, "revision", revision == null || revision.isEmpty() ? 1 : Integer.parseInt(revision)));
     }
 
     /** Writes a document and lets readers see it. */

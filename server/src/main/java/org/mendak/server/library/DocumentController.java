@@ -9,7 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -27,10 +26,6 @@ import org.springframework.web.bind.annotation.RestController;
 /** Documents as text: read, saved, moved through their statuses, checked. */
 @RestController
 class DocumentController {
-
-    /** {@code revision} is the one that was looked at; without it the newest is meant. */
-    @FromCaller
-    record Transition(String to, Integer revision, String note) {}
 
     record Draft(String kind, String key, String text) {}
 
@@ -91,7 +86,7 @@ class DocumentController {
                 .body(o.view());
     }
 
-    private static String note(String note) {
+    static String note(String note) {
         return note.length() <= 1000 ? note : note.substring(0, 1000);
     }
 
@@ -113,16 +108,6 @@ class DocumentController {
     @GetMapping("/api/documents/{folder}/{key}/revisions")
     List<Revision> revisions(Caller caller, @PathVariable String folder, @PathVariable String key) {
         return library.revisions(caller, kind(folder), key);
-    }
-
-    @PostMapping("/api/documents/{folder}/{key}/transitions")
-    LibraryService.View transition(
-            Caller caller, @PathVariable String folder, @PathVariable String key, @RequestBody Transition body) {
-        Status to = Status.named(String.valueOf(body.to()))
-                .orElseThrow(() -> Refusal.invalid(
-                        "\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
-        return library.transition(
-                caller, kind(folder), key, to, body.revision(), note(body.note() == null ? "" : body.note()));
     }
 
     @PostMapping("/api/documents/problems")
@@ -152,7 +137,7 @@ class DocumentController {
                 .body(o.view());
     }
 
-    private static DocumentKind kind(String folder) {
+    static DocumentKind kind(String folder) {
         for (DocumentKind k : DocumentKind.values()) {
             if (k.folder().equals(folder)) {
                 return k;

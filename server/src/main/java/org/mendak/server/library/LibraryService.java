@@ -3,14 +3,9 @@ package org.mendak.server.library;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -41,10 +36,8 @@ public class LibraryService implements ReadyCheck {
     private final Clock clock;
     private final PublishedLibrary published;
     private final ParsedDocuments parsed;
+    private final Shelves shelves;
     private final Turns turns;
-
-    /** What readers see is changed by one at a time, so that what was judged together is true together. */
-    private final Object publishing = new Object();
 
     LibraryService(
             Db db,
@@ -53,6 +46,7 @@ public class LibraryService implements ReadyCheck {
             Clock clock,
             PublishedLibrary published,
             ParsedDocuments parsed,
+            Shelves shelves,
             Turns turns) {
         this.turns = turns;
         this.db = db;
@@ -61,6 +55,7 @@ public class LibraryService implements ReadyCheck {
         this.clock = clock;
         this.published = published;
         this.parsed = parsed;
+        this.shelves = shelves;
     }
 
     /** What readers see now. */
@@ -119,7 +114,8 @@ public class LibraryService implements ReadyCheck {
             }
             int revision = draft ? d.latest() : d.published();
             String text = store.text(tx, kind.word(), key, revision).orElseThrow();
-            List<Problem> problems = draft ? judged(parsed.of(kind, key, revision, text), shelf(tx), text) : List.of();
+            List<Problem> problems =
+                    draft ? Shelves.judged(parsed.of(kind, key, revision, text), shelves.newest(tx), text) : List.of();
             return new Opened(view(d, revision, problems), text, StoredDocument.etag(revision));
         });
     }
@@ -134,11 +130,11 @@ public class LibraryService implements ReadyCheck {
         });
     }
 
-    private static StoredDocument existing(Optional<StoredDocument> d, DocumentKind kind, String key) {
+    static StoredDocument existing(Optional<StoredDocument> d, DocumentKind kind, String key) {
         return d.orElseThrow(() -> Refusal.notFound("There is no " + kind.word() + " \"" + key + "\"."));
     }
 
-    private static View view(StoredDocument d, int revision, List<Problem> problems) {
+    static View view(StoredDocument d, int revision, List<Problem> problems) {
         return new View(d.kind().word(), d.key(), d.title(), revision, d.published(), d.status(), problems);
     }
 
@@ -191,7 +187,7 @@ public class LibraryService implements ReadyCheck {
         int number = old.map(d -> d.latest() + 1).orElse(1);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
         // before it is written: what is parsed of a revision is kept, and this one may yet be rolled back
-        Reviewer.Shelf shelf = shelf(tx);
+        Reviewer.Shelf shelf = shelves.newest(tx);
         StoredDocument d = new StoredDocument(
                 kind,
                 key,
@@ -200,8 +196,9 @@ public class LibraryService implements ReadyCheck {
                 number,
                 old.map(StoredDocument::published).orElse(null));
         store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), t.note()), clock.instant());
+        shelves.changed(tx);
         audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
-        return new Opened(view(d, number, judged(p, shelf, text)), text, d.etag());
+        return new Opened(view(d, number, Shelves.judged(p, shelf, text)), text, d.etag());
     }
 
     /**
@@ -237,19 +234,14 @@ public class LibraryService implements ReadyCheck {
             String text =
                     change.apply(store.text(tx, kind.word(), key, d.published()).orElseThrow());
             ParsedDocument p = RunbookParser.parse(kind, key, text);
-            Reviewer.Shelf shelf = shelf(tx);
+            Reviewer.Shelf shelf = shelves.newest(tx);
             StoredDocument draft =
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
             store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
+            shelves.changed(tx);
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
-            return view(draft, draft.latest(), judged(p, shelf, text));
+            return view(draft, draft.latest(), Shelves.judged(p, shelf, text));
         });
-    }
-
-    private static List<Problem> judged(ParsedDocument p, Reviewer.Shelf shelf, String text) {
-        return Stream.concat(Reviewer.review(p, shelf).stream(), Reviewer.secrets(text).stream())
-                .sorted(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column))
-                .toList();
     }
 
     private static void checkKey(String key) {
@@ -265,7 +257,7 @@ public class LibraryService implements ReadyCheck {
         }
     }
 
-    private static String cut(String title) {
+    static String cut(String title) {
         return title.length() <= 300 ? title : title.substring(0, 300);
     }
 
@@ -288,88 +280,8 @@ public class LibraryService implements ReadyCheck {
         }
     }
 
-    private static Map<String, Object> current(String etag) {
+    static Map<String, Object> current(String etag) {
         return Map.of("currentEtag", etag);
-    }
-
-    /**
-     * Moves a document to another status.
-     *
-     * @param revision which revision is meant; null for the newest. Only publishing takes one that is not the newest.
-     */
-    View transition(Caller caller, DocumentKind kind, String key, Status to, Integer revision, String note) {
-        boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
-        caller.may(
-                lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
-        Move m = new Move(kind, key, to, revision, note);
-        if (!lead) {
-            return turns.take(() -> db.tx(tx -> move(tx, caller, m)), kind.word() + "/" + key);
-        }
-        synchronized (publishing) {
-            return turns.take(
-                    () -> db.tx(tx -> {
-                        published.change(tx);
-                        return move(tx, caller, m);
-                    }),
-                    kind.word() + "/" + key);
-        }
-    }
-
-    private record Move(DocumentKind kind, String key, Status to, Integer revision, String note) {}
-
-    private View move(Tx tx, Caller caller, Move m) {
-        StoredDocument d = existing(store.lock(tx, m.kind(), m.key()), m.kind(), m.key());
-        int revision = m.revision() == null ? d.latest() : m.revision();
-        String text = store.text(tx, m.kind().word(), m.key(), revision)
-                .orElseThrow(() -> Refusal.notFound("There is no revision " + revision + "."));
-        if (revision != d.latest() && m.to() != Status.PUBLISHED) {
-            throw Refusal.preconditionFailed(
-                    "Revision " + revision + " is no longer the newest. Nothing was changed.", current(d.etag()));
-        }
-        ParsedDocument p = parsed.of(m.kind(), m.key(), revision, text);
-        List<Problem> problems = judged(p, m.to() == Status.PUBLISHED ? visibleShelf(tx) : shelf(tx), text);
-        if (m.to() == Status.PUBLISHED && problems.stream().anyMatch(Problem::stopsPublishing)) {
-            throw Refusal.invalid(
-                    "It has errors and was not published; the draft is kept.", Map.of("problems", problems));
-        }
-        if (m.to() == Status.RETIRED) {
-            refuseUsed(d);
-        }
-        StoredDocument moved = moved(d, m.to(), revision, p);
-        store.status(tx, moved);
-        audit.write(
-                tx,
-                caller,
-                "document-" + m.to().word(),
-                m.kind().word() + "/" + m.key(),
-                "revision " + revision + " " + m.note());
-        return view(moved, moved.latest(), problems);
-    }
-
-    /** With an older revision published the newest stays the draft that it is. */
-    private static StoredDocument moved(StoredDocument d, Status to, int revision, ParsedDocument p) {
-        boolean newest = revision == d.latest();
-        Status status = newest ? to : d.status() == Status.IN_REVIEW ? Status.IN_REVIEW : Status.DRAFT;
-        return new StoredDocument(
-                d.kind(),
-                d.key(),
-                newest ? cut(p.title()) : d.title(),
-                status,
-                d.latest(),
-                to == Status.PUBLISHED ? (Integer) revision : d.published());
-    }
-
-    /** Readers must never meet a runbook whose fix is gone. */
-    private void refuseUsed(StoredDocument d) {
-        List<String> users = d.kind() == DocumentKind.FIX ? library().usersOf(d.key()) : List.of();
-        if (!users.isEmpty()) {
-            throw Refusal.conflict(
-                    "\"" + d.key() + "\" is still used by "
-                            + String.join(", ", users.subList(0, Math.min(5, users.size())))
-                            + (users.size() > 5 ? " and " + (users.size() - 5) + " more" : "")
-                            + ". Take it out there first. Nothing was changed.",
-                    Map.of("usedBy", users));
-        }
     }
 
     /** A text that is not stored: its problems, and what readers would see of it, as far as it can be read. */
@@ -377,7 +289,7 @@ public class LibraryService implements ReadyCheck {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
-        List<Problem> problems = judged(p, db.tx(this::shelf), text);
+        List<Problem> problems = Shelves.judged(p, db.tx(shelves::newest), text);
         return new Sheets.Checked(
                 problems,
                 p.error() == null ? null : Sheets.sheet(p.error(), library()),
@@ -394,7 +306,7 @@ public class LibraryService implements ReadyCheck {
     Opened saveVocabulary(Caller caller, String text, String ifMatch, boolean create) {
         caller.may(Role.LEAD, Scope.LIBRARY, "change the vocabulary");
         checkText(text);
-        synchronized (publishing) {
+        synchronized (shelves.publishing()) {
             db.run(tx -> saveVocabulary(tx, caller, text, ifMatch, create));
         }
         return vocabulary();
@@ -421,6 +333,7 @@ public class LibraryService implements ReadyCheck {
         }
         store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());
         audit.write(tx, caller, "vocabulary-saved", "library", "revision " + revision);
+        shelves.changed(tx);
         published.change(tx);
     }
 
@@ -435,48 +348,6 @@ public class LibraryService implements ReadyCheck {
             }
             return files;
         });
-    }
-
-    /** The newest of everything, drafts included: what an author writes beside. */
-    private Reviewer.Shelf shelf(Tx tx) {
-        Library now = library();
-        Map<String, Fix> fixes = new HashMap<>();
-        Map<String, KnownError> errors = new HashMap<>();
-        for (StoredDocument d : store.all(tx)) {
-            if (d.status() == Status.RETIRED) {
-                continue;
-            }
-            boolean atHand = Integer.valueOf(d.latest())
-                    .equals(now.revisions().get(d.kind().word() + "/" + d.key()));
-            if (d.kind() == DocumentKind.FIX) {
-                Fix f = atHand ? now.fixes().get(d.key()) : newest(tx, d).fix();
-                Optional.ofNullable(f).ifPresent(x -> fixes.put(d.key(), x));
-            } else {
-                KnownError e =
-                        atHand ? now.errors().get(d.key()) : newest(tx, d).error();
-                Optional.ofNullable(e).ifPresent(x -> errors.put(d.key(), x));
-            }
-        }
-        return new Reviewer.Shelf(fixes, errors, published.vocabulary(tx));
-    }
-
-    private ParsedDocument newest(Tx tx, StoredDocument d) {
-        String text = store.text(tx, d.kind().word(), d.key(), d.latest()).orElseThrow();
-        return parsed.of(d.kind(), d.key(), d.latest(), text);
-    }
-
-    /** What readers see: what is to be published is judged beside that alone. */
-    private Reviewer.Shelf visibleShelf(Tx tx) {
-        if (lags()) {
-            throw Refusal.unavailable(
-                    "The stored library cannot be read at the moment. Nothing was changed; try again.");
-        }
-        Library now = library();
-        Set<String> unseen = store.all(tx).stream()
-                .filter(d -> d.kind() == DocumentKind.FIX && !d.visible())
-                .map(StoredDocument::key)
-                .collect(Collectors.toSet());
-        return new Reviewer.Shelf(now.fixes(), now.errors(), published.vocabulary(tx), unseen);
     }
 
     /** One document of an import. */
@@ -505,16 +376,17 @@ public class LibraryService implements ReadyCheck {
             ImportMode mode,
             org.mendak.server.platform.Jobs.Progress progress) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
-        synchronized (publishing) {
+        synchronized (shelves.publishing()) {
             return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)
                     .run(
-                            mode.publish() ? visibleShelf(tx) : shelf(tx),
+                            mode.publish() ? shelves.visible(tx) : shelves.newest(tx),
                             documents,
                             vocabulary,
                             rejectedBefore,
                             mode,
                             () -> {
                                 audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
+                                shelves.changed(tx);
                                 published.change(tx);
                             }));
         }

@@ -11,6 +11,7 @@ import java.util.concurrent.Future;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
+import org.mendak.server.Api.Answer;
 import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
 
@@ -162,8 +163,118 @@ class PublishingTest extends OnDesk {
                 .isEqualTo("draft");
         api.post(path, Map.of("to", "in-review", "revision", 1)).refused(412, "no longer the newest");
         api.post(path, Map.of("to", "published", "revision", 7)).refused(404, "no revision 7");
-        api.post(path, Map.of("to", "published")).expect(200);
+        api.post(path, Map.of("to", "published")).refused(428, "which revision");
+        api.post(path, Map.of("to", "published", "revision", 2)).expect(200);
         assertThat(title("looked-at")).isEqualTo("Second");
+    }
+
+    private static String error(String key, String... fixes) {
+        StringBuilder tries = new StringBuilder();
+        for (int i = 0; i < fixes.length; i++) {
+            tries.append(i + 1)
+                    .append(". [Fix ")
+                    .append(fixes[i])
+                    .append("](../fixes/")
+                    .append(fixes[i])
+                    .append(".md)\n");
+        }
+        return """
+                ---
+                error: %s
+                title: "Error %s"
+                phases: [update]
+                products: ["Tidewall"]
+                ---
+                ## Recognise
+                - Message: `The parcel %s is not here`
+
+                ## Try
+                %s
+                ## Verify
+                1. Look.
+                """.formatted(key, key, key, tries);
+    }
+
+    private static Map<String, Object> named(String folder, String key, int revision) {
+        return Map.of("folder", folder, "key", key, "revision", revision);
+    }
+
+    /** A runbook and the fixes it needs are seen by readers in one moment, or not at all. */
+    @Test
+    void whatBelongsTogetherIsPublishedTogetherOrNotAtAll() {
+        api.create("fixes/parcel-one", fix("parcel-one", "One")).expect(201);
+        api.create("fixes/parcel-two", fix("parcel-two", "Two").replaceFirst("(?m)^minutes: .*$", "minutes: soon"))
+                .expect(201);
+        api.create("errors/parcel-error", error("parcel-error", "parcel-one", "parcel-two", "parcel-three"))
+                .expect(201);
+        String wanted = api.get("/api/documents/errors/parcel-error/parcel?revision=1")
+                .expect(200)
+                .text();
+        assertThat(wanted)
+                .contains(
+                        "\"key\":\"parcel-one\"",
+                        "\"key\":\"parcel-two\"",
+                        "\"key\":\"parcel-three\"",
+                        "\"revision\":null");
+        api.get("/api/documents/errors/parcel-error/parcel?revision=9").refused(404, "no revision 9");
+        api.transition("errors/parcel-error", "published").refused(422, "errors");
+        // one is not readable and one was never written: none is published, and each is named
+        List<Map<String, Object>> all = List.of(
+                named("errors", "parcel-error", 1), named("fixes", "parcel-one", 1), named("fixes", "parcel-two", 1));
+        Answer refused = api.post("/api/library/parcels", Map.of("documents", all));
+        refused.refused(422, "2 of 3 documents cannot be published, so none was");
+        assertThat(refused.json().path("documents").toString()).contains("parcel-three", "parcel-two");
+        api.get("/api/fixes/parcel-one").refused(404, "");
+        api.put("fixes/parcel-two", fix("parcel-two", "Two"), "If-Match", "\"r1\"")
+                .expect(200);
+        api.put("errors/parcel-error", error("parcel-error", "parcel-one", "parcel-two"), "If-Match", "\"r1\"")
+                .expect(200);
+        api.post("/api/library/parcels", Map.of("documents", all)).refused(422, "cannot be published");
+        List<Map<String, Object>> mended = List.of(
+                named("errors", "parcel-error", 2), named("fixes", "parcel-one", 1), named("fixes", "parcel-two", 2));
+        api.post("/api/library/parcels", Map.of("documents", mended)).expect(200);
+        assertThat(title("parcel-one")).isEqualTo("One");
+        api.get("/api/errors/parcel-error").expect(200);
+        assertThat(api.get("/api/documents/errors/parcel-error/parcel?revision=2")
+                        .expect(200)
+                        .json())
+                .isEmpty();
+    }
+
+    @Test
+    void aParcelNamesEachOfItsRevisionsOnce() {
+        api.post("/api/library/parcels", Map.of("documents", List.of())).refused(422, "1 to 100");
+        api.post("/api/library/parcels", Map.of()).refused(422, "Say which documents");
+        api.post("/api/library/parcels", Map.of("documents", List.of(Map.of("folder", "fixes", "key", "parcel-x"))))
+                .refused(428, "which revision");
+        api.post("/api/library/parcels", Map.of("documents", List.of(named("fixes", "a", 1), named("fixes", "a", 1))))
+                .refused(422, "twice");
+        api.post("/api/library/parcels", Map.of("documents", List.of(named("shelves", "a", 1))))
+                .refused(404, "no kind of document");
+        api.post("/api/library/parcels", Map.of("documents", List.of(named("fixes", "never-written", 1))))
+                .refused(404, "never-written");
+    }
+
+    /** Two parcels that share documents, at once and in either order: neither waits for the other for ever, and both are whole. */
+    @Test
+    void twoParcelsAtOnceAreBothWhole() throws Exception {
+        for (int round = 0; round < 5; round++) {
+            String a = "at-once-a" + round;
+            String b = "at-once-b" + round;
+            api.create("fixes/" + a, fix(a, "A")).expect(201);
+            api.create("fixes/" + b, fix(b, "B")).expect(201);
+            api.create("errors/one-" + round, error("one-" + round, a, b)).expect(201);
+            api.create("errors/two-" + round, error("two-" + round, b, a)).expect(201);
+            List<List<Map<String, Object>>> parcels = List.of(
+                    List.of(named("errors", "one-" + round, 1), named("fixes", a, 1), named("fixes", b, 1)),
+                    List.of(named("fixes", b, 1), named("fixes", a, 1), named("errors", "two-" + round, 1)));
+            List<Answer> answers = parcels.parallelStream()
+                    .map(p -> api.post("/api/library/parcels", Map.of("documents", p)))
+                    .toList();
+            assertThat(answers).allSatisfy(x -> x.expect(200));
+            api.get("/api/errors/one-" + round).expect(200);
+            api.get("/api/errors/two-" + round).expect(200);
+        }
     }
 
     private String title(String key) {
