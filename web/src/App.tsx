@@ -28,6 +28,7 @@ import { NewDocumentPage } from "./writing";
 
 // authors alone need the editor, and it is heavy
 const WritingPage = lazy(() => import("./writing/WritingPage"));
+const RevisionsPage = lazy(() => import("./writing/RevisionsPage"));
 
 const client = new QueryClient({
   defaultOptions: {
@@ -88,6 +89,14 @@ function Places() {
           element={
             <Suspense fallback={<Coming />}>
               <WritingPage />
+            </Suspense>
+          }
+        />
+        <Route
+          path="/write/:kind/:key/revisions"
+          element={
+            <Suspense fallback={<Coming />}>
+              <RevisionsPage />
             </Suspense>
           }
         />

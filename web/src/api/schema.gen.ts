@@ -548,6 +548,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/{folder}/{key}/parcel": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["wanted"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents/{folder}/{key}/revisions": {
     parameters: {
       query?: never;
@@ -851,6 +867,22 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["importLibrary"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/parcels": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["parcel"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1597,6 +1629,7 @@ export interface components {
     Checked: {
       error: components["schemas"]["ErrorSheet"] | null;
       fix: components["schemas"]["FixSheet"] | null;
+      missing: components["schemas"]["MissingFix"][];
       problems: components["schemas"]["Problem"][];
     };
     DeskEvidence: {
@@ -1683,12 +1716,6 @@ export interface components {
       key: string;
       kind: string;
       text: string;
-    };
-    DocumentTransition: {
-      note?: null | string;
-      /** Format: int32 */
-      revision?: number | null;
-      to?: null | string;
     };
     ErrorEvidence: {
       /** Format: int32 */
@@ -2019,6 +2046,10 @@ export interface components {
       /** Format: int64 */
       to: number;
     };
+    MissingFix: {
+      key: string;
+      title: string;
+    };
     OwedInHand: {
       owed: components["schemas"]["CaseOwed"][];
       uncured: components["schemas"]["CaseLine"][];
@@ -2107,6 +2138,31 @@ export interface components {
       remedy: string;
       /** @enum {string} */
       severity: "error" | "warning" | "hint";
+    };
+    PublishingParcel: {
+      documents?: components["schemas"]["PublishingParcelItem"][] | null;
+      note?: null | string;
+    };
+    PublishingParcelItem: {
+      folder?: null | string;
+      key?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
+    };
+    PublishingTransition: {
+      note?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
+      to?: null | string;
+    };
+    PublishingWanted: {
+      folder: string;
+      key: string;
+      /** Format: int32 */
+      revision: number | null;
+      /** @enum {null|string} */
+      status: "draft" | "in-review" | "published" | "retired" | null;
+      title: string;
     };
     QuestionLine: {
       choices: string[];
@@ -3385,6 +3441,31 @@ export interface operations {
       };
     };
   };
+  wanted: {
+    parameters: {
+      query: {
+        revision: number;
+      };
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PublishingWanted"][];
+        };
+      };
+    };
+  };
   revisions: {
     parameters: {
       query?: never;
@@ -3420,7 +3501,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["DocumentTransition"];
+        "application/json": components["schemas"]["PublishingTransition"];
       };
     };
     responses: {
@@ -3833,6 +3914,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["LibraryImported"];
+        };
+      };
+    };
+  };
+  parcel: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PublishingParcel"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LibraryView"][];
         };
       };
     };

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
 import { Ago, useNow } from "../look";
 import { words } from "../words";
 import { historyQuery } from "./api";
@@ -12,7 +13,12 @@ export function History({ folder, docKey }: { folder: string; docKey: string }) 
   if (!data) return null;
   return (
     <section className="history no-print">
-      <h2>{words.library.history}</h2>
+      <h2>
+        {words.library.history}{" "}
+        <Link className="soft" to={`/write/${folder}/${docKey}/revisions`}>
+          {words.library.compare}
+        </Link>
+      </h2>
       <ul>
         {data.slice(0, MOST).map((r) => (
           <li key={r.number} className="soft">

@@ -4,4 +4,4 @@ export { ShelvesPage } from "./ShelvesPage";
 export { ErrorPage } from "./ErrorPage";
 export { FixPage } from "./FixPage";
 export { ErrorSheetView, FixSheetView } from "./Sheets";
-export { documentsQuery, errorsQuery } from "./api";
+export { documentsQuery, errorsQuery, historyQuery } from "./api";

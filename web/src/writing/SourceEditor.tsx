@@ -1,19 +1,10 @@
-import { markdown } from "@codemirror/lang-markdown";
-import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
-import { EditorView } from "@codemirror/view";
-import { tags } from "@lezer/highlight";
+import type { EditorView } from "@codemirror/view";
 import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
 import { useEffect, useMemo, useRef } from "react";
 import type { Problem } from "../api";
 import { words } from "../words";
-
-/** Classes instead of colours: the cloth decides. */
-const highlighting = HighlightStyle.define([
-  { tag: tags.heading, class: "cm-head" },
-  { tag: [tags.processingInstruction, tags.url, tags.contentSeparator], class: "cm-quiet" },
-  { tag: tags.monospace, class: "cm-value" },
-]);
+import { sourceLook } from "./editing";
 
 /** Offsets of problems in a text; one that lies beyond the end is drawn at the end. */
 function diagnostics(view: EditorView, problems: Problem[]): Diagnostic[] {
@@ -37,16 +28,7 @@ export default function SourceEditor(p: {
   onChange: (text: string) => void;
 }) {
   const editor = useRef<ReactCodeMirrorRef>(null);
-  const extensions = useMemo(
-    () => [
-      // a YAML head is no underlined heading
-      markdown({ extensions: { remove: ["SetextHeading"] } }),
-      syntaxHighlighting(highlighting),
-      EditorView.lineWrapping,
-      EditorView.contentAttributes.of({ "aria-label": words.writing.source, tabindex: "0" }),
-    ],
-    [],
-  );
+  const extensions = useMemo(() => sourceLook(words.writing.source), []);
   useEffect(() => {
     const view = editor.current?.view;
     if (view) view.dispatch(setDiagnostics(view.state, diagnostics(view, p.problems)));

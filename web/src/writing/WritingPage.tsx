@@ -1,17 +1,19 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
 import { lazy, Suspense, useContext, useEffect, useState } from "react";
-import { useParams } from "react-router";
-import { HttpError, type Problem } from "../api";
+import { Link, useParams, useSearchParams } from "react-router";
+import { HttpError, type ParcelPart, type Problem } from "../api";
 import { SignedIn } from "../frame";
-import { ErrorSheetView, FixSheetView } from "../library";
+import { ErrorSheetView, FixSheetView, historyQuery } from "../library";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
-import { draftQuery, type Folder, transition, upkeepQuery } from "./api";
+import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
+import { Parcel } from "./Parcel";
 import { type Draft, useDraft } from "./useDraft";
 import "./writing.css";
 
 const SourceEditor = lazy(() => import("./SourceEditor"));
+const Beside = lazy(() => import("./Beside"));
 const t = words.writing;
 
 /** A document being written: its source, its problems, and the page as an agent would see it. */
@@ -30,9 +32,13 @@ export default WritingPage;
 
 function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   const draft = useDraft(folder, docKey);
+  // where one came from to write this one; only ever an address of this place
+  const [query] = useSearchParams();
+  const back = /^(errors|fixes)\/[a-z0-9-]{1,100}$/.exec(query.get("back") ?? "")?.[0];
   const [note, setNote] = useState("");
   const [goTo, setGoTo] = useState<{ line: number; column: number } | null>(null);
   const [inTheWay, setInTheWay] = useState<Problem[]>([]);
+  const [parcel, setParcel] = useState<{ revision: number; parts: ParcelPart[] } | null>(null);
   const say = useSay();
   const client = useQueryClient();
   const lead = useContext(SignedIn).roles.includes("lead");
@@ -60,13 +66,22 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   });
   if (!draft) return <Coming />;
 
-  const problems = draft.checked?.problems ?? [];
+  // there is no mistake before anything was written
+  const problems = draft.untouched ? [] : (draft.checked?.problems ?? []);
   const errors = problems.filter((p) => p.severity === "error").length;
   const moveTo = async (to: string) => {
     const revision = draft.unsaved ? await saveNow() : draft.revision;
     if (revision === null) return;
     setInTheWay([]);
+    setParcel(null);
     try {
+      if (to === "published") {
+        const parts = await wanted(folder, docKey, revision);
+        if (parts.length > 0) {
+          setParcel({ revision, parts });
+          return;
+        }
+      }
       await transition(folder, docKey, to, revision);
       say.done(to === "published" ? t.published : t.sentToReview);
       void client.invalidateQueries({ queryKey: ["library"] });
@@ -79,6 +94,31 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
       say.failed(e);
     }
   };
+  /** The document with the fixes it needs, in one go or not at all. */
+  const publishAll = async () => {
+    if (!parcel) return;
+    try {
+      await publishTogether([
+        { folder, key: docKey, revision: parcel.revision },
+        ...parcel.parts.flatMap((x) =>
+          x.revision === null ? [] : [{ folder: x.folder, key: x.key, revision: x.revision }],
+        ),
+      ]);
+      setParcel(null);
+      say.done(t.published);
+      void client.invalidateQueries({ queryKey: ["library"] });
+      void client.invalidateQueries({ queryKey: ["writing"] });
+    } catch (e) {
+      if (e instanceof HttpError && Array.isArray(e.more.documents)) {
+        setInTheWay(
+          (e.more.documents as { key: string; problems: Problem[] }[]).flatMap((d) =>
+            d.problems.map((x) => (d.key === docKey ? x : { ...x, message: `${d.key}: ${x.message}` })),
+          ),
+        );
+      }
+      say.failed(e);
+    }
+  };
   return (
     <main className="writing">
       <div className="page-head">
@@ -87,9 +127,35 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {draft.unsaved ? t.unsaved : t.clean}
           {draft.status && ` · ${words.library.statuses[draft.status] ?? draft.status}`}
           {draft.found && draft.unsaved && draft.etag !== null && (
-            <button type="button" className="plain" onClick={draft.drop}>
+            <button
+              type="button"
+              className="plain"
+              onClick={() => {
+                const undo = draft.drop();
+                say.done(
+                  <>
+                    {t.dropped}{" "}
+                    <button type="button" className="plain" onClick={undo}>
+                      {words.common.undo}
+                    </button>
+                  </>,
+                );
+              }}
+            >
               {t.drop}
             </button>
+          )}
+          {back && (
+            <>
+              {" · "}
+              <Link to={`/write/${back}`}>{t.backTo(back.split("/")[1] ?? "")}</Link>
+            </>
+          )}
+          {draft.etag !== null && (
+            <>
+              {" · "}
+              <Link to={`/write/${folder}/${docKey}/revisions`}>{t.history}</Link>
+            </>
           )}
         </span>
         <Input
@@ -106,7 +172,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         {lead ? (
           <Button
             type="primary"
-            disabled={errors > 0 || draft.theirs !== null}
+            disabled={errors > 0 || draft.untouched || draft.theirs !== null}
             onClick={() => void moveTo("published")}
           >
             {t.publish}
@@ -127,22 +193,32 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {draft.failed.message}
         </p>
       )}
-      {draft.theirs && <Conflict draft={draft} />}
+      {draft.theirs && <Conflict key={draft.theirs.etag} draft={draft} folder={folder} docKey={docKey} />}
+      {parcel && (
+        <Parcel parts={parcel.parts} onAll={() => void publishAll()} onLeave={() => setParcel(null)} />
+      )}
       <div className="writing-columns">
         <section>
           <Suspense fallback={<Coming />}>
             <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
           </Suspense>
           {inTheWay.length > 0 && <Problems title={t.inTheWay} problems={inTheWay} onGo={setGoTo} />}
-          <Problems problems={problems} onGo={setGoTo} />
+          {!draft.untouched && <Problems problems={problems} onGo={setGoTo} />}
+          {(draft.checked?.missing ?? []).map((m) => (
+            <p key={m.key} className="missing">
+              {t.noSuchFix(m.title || m.key)}{" "}
+              <Link to={`/write/fixes/${m.key}?back=${folder}/${docKey}`}>{t.writeIt}</Link>
+            </p>
+          ))}
           {(upkeep ?? []).length > 0 && (
             <Problems title={t.deskSays} problems={upkeep ?? []} onGo={setGoTo} />
           )}
         </section>
         <section className="seen" aria-label={t.seen}>
           <h2 className="soft">{t.seen}</h2>
-          {draft.checked?.error && <ErrorSheetView sheet={draft.checked.error} />}
-          {draft.checked?.fix && <FixSheetView sheet={draft.checked.fix} />}
+          {draft.untouched && <p className="soft">{t.begin}</p>}
+          {!draft.untouched && draft.checked?.error && <ErrorSheetView sheet={draft.checked.error} />}
+          {!draft.untouched && draft.checked?.fix && <FixSheetView sheet={draft.checked.fix} />}
           {draft.checked && !draft.checked.error && !draft.checked.fix && (
             <p className="soft">{t.unreadable}</p>
           )}
@@ -185,17 +261,49 @@ function Problems({
   );
 }
 
-/** Somebody else saved meanwhile: both texts, and nothing is lost whichever is taken. */
-function Conflict({ draft }: { draft: Draft }) {
+/** Somebody else saved meanwhile: both texts side by side, and nothing is lost whichever is taken. */
+function Conflict({ draft, folder, docKey }: { draft: Draft; folder: Folder; docKey: string }) {
+  const say = useSay();
+  const theirs = draft.theirs;
+  const { data, error } = useQuery({
+    ...historyQuery(folder, docKey),
+    enabled: theirs !== null,
+    staleTime: 0,
+  });
+  // what is typed here is the text of the page: the view begins once with it
+  const [mine] = useState(draft.text);
+  if (!theirs) return null;
+  // with another title the view would begin anew, and what was taken over there is the page's text alone
+  if (!data && !error) return <Coming />;
+  const by = data?.find((r) => String(r.number) === theirs.revision)?.author ?? "";
   return (
     <div className="conflict" role="alert">
-      <p>{t.conflict}</p>
-      <details>
-        <summary>{t.theirs}</summary>
-        <pre className="mono">{draft.theirs?.text}</pre>
-      </details>
-      <Button onClick={draft.takeTheirs}>{t.takeTheirs}</Button>{" "}
-      <Button onClick={draft.overwrite}>{t.overwrite}</Button>
+      <p>{t.conflict(by)}</p>
+      <Suspense fallback={<Coming />}>
+        <Beside
+          left={theirs.text}
+          leftTitle={t.theirs(by)}
+          right={mine}
+          rightTitle={t.mine}
+          onRight={draft.change}
+        />
+      </Suspense>
+      <Button
+        type="primary"
+        onClick={() => void draft.overwrite().then((r) => r !== null && say.done(t.saved(r)))}
+      >
+        {t.overwrite}
+      </Button>{" "}
+      <Button
+        onClick={() =>
+          void draft
+            .setAside()
+            .then(() => say.done(t.setAsideDone))
+            .catch(say.failed)
+        }
+      >
+        {t.setAside}
+      </Button>
     </div>
   );
 }

@@ -62,6 +62,40 @@ export const upkeepQuery = (folder: Folder, key: string) =>
     staleTime: 60_000,
   });
 
+/** The text of one revision, which never changes. */
+export const revisionQuery = (folder: Folder, key: string, revision: number) =>
+  queryOptions({
+    queryKey: ["library", folder, key, "revision", revision],
+    queryFn: async ({ signal }) => {
+      const { data } = await api.GET("/api/documents/{folder}/{key}", {
+        params: { ...at(folder, key), query: { revision: String(revision) } },
+        parseAs: "text",
+        signal,
+      });
+      return data ?? "";
+    },
+    staleTime: Infinity,
+  });
+
+/** How agents would see a text. */
+export const sheetQuery = (folder: Folder, key: string, text: string) =>
+  queryOptions({
+    queryKey: ["writing", folder, key, "sheet", text],
+    queryFn: ({ signal }) => check(folder, key, text, signal),
+  });
+
+/** The fixes that readers do not see and that a revision points at. */
+export const wanted = (folder: Folder, key: string, revision: number) =>
+  got(
+    api.GET("/api/documents/{folder}/{key}/parcel", {
+      params: { ...at(folder, key), query: { revision } },
+    }),
+  );
+
+/** Publishes documents together, each in the revision that is named: all, or none. */
+export const publishTogether = (documents: { folder: string; key: string; revision: number }[]) =>
+  got(api.POST("/api/library/parcels", { body: { documents, note: "" } }));
+
 /** Moves the revision that was looked at, and no newer one that somebody else saved meanwhile. */
 export const transition = (folder: Folder, key: string, to: string, revision: number) =>
   got(

@@ -38,7 +38,7 @@ beforeEach(() => {
         });
       }
       if (request.url.endsWith("/problems"))
-        return new Response(JSON.stringify({ problems: [], error: null, fix: null }));
+        return new Response(JSON.stringify({ problems: [], missing: [], error: null, fix: null }));
       return stored === null
         ? new Response(JSON.stringify({ detail: "none" }), { status: 404 })
         : new Response(stored.text, { headers: { ETag: stored.etag, "Mendak-Status": "published" } });
@@ -97,8 +97,10 @@ test("the loser of a race sees both and decides", async () => {
   await change("mine again");
   stored = { text: "theirs again", etag: '"r9"' };
   await save();
-  await act(async () => draft?.takeTheirs());
+  await act(async () => draft?.setAside());
   await settle();
+  // one's own was stored before theirs became the newest again: both stay in the history
+  expect(puts.slice(-2).map((p) => p.text)).toEqual(["mine again", "theirs again"]);
   expect(draft?.text).toBe("theirs again");
   expect(kept("writing.fixes.oil", null)).toBeNull();
 });
@@ -111,6 +113,27 @@ test("a new document begins from a template and is created, not changed", async 
   await change("all new");
   expect(await save()).toBe(2);
   expect(puts[0]?.precondition).toBe("*");
+});
+
+test("back to the saved text can be taken back", async () => {
+  await render(<Probe />);
+  await change("half a sentence");
+  let undo: (() => void) | undefined;
+  await act(async () => {
+    undo = draft?.drop();
+  });
+  expect(draft?.text).toBe("saved text");
+  await act(async () => undo?.());
+  expect(draft?.text).toBe("half a sentence");
+  expect(draft?.unsaved).toBe(true);
+});
+
+test("a new document is untouched until something is written", async () => {
+  stored = null;
+  await render(<Probe />);
+  expect(draft?.untouched).toBe(true);
+  await change("x");
+  expect(draft?.untouched).toBe(false);
 });
 
 test("typing back what is saved leaves nothing unsaved", async () => {

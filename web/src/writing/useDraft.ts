@@ -23,11 +23,14 @@ export interface Draft {
   /** What somebody else saved meanwhile. */
   theirs: Answer | null;
   save: (note: string) => Promise<number | null>;
-  /** Goes on with what the server has. */
-  takeTheirs: () => void;
+  /** Goes on with what the server has; one's own is stored before it, and stays in the history. */
+  setAside: () => Promise<void>;
   /** Saves over what somebody else saved, having seen it. */
-  overwrite: () => void;
-  drop: () => void;
+  overwrite: () => Promise<number | null>;
+  /** Goes back to the saved text; answers how to take that back. */
+  drop: () => () => void;
+  /** Whether nothing was written yet of a new document. */
+  untouched: boolean;
   found: boolean;
   status: string | null;
   /** The revision that the text was begun from or saved as; null for a new document. */
@@ -112,8 +115,26 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     revision: server?.revision ? Number(server.revision) : null,
     change: (next) => (next === server?.text ? hold(null) : hold({ text: next, etag })),
     save: (note) => put(etag, note),
-    takeTheirs: () => theirs && saved(theirs),
-    overwrite: () => void put(theirs?.etag ?? etag, ""),
-    drop: () => hold(null),
+    setAside: async () => {
+      if (!theirs) return;
+      const mine = await put(theirs.etag, words.writing.setAsideNote);
+      if (mine === null) return;
+      const top = await newest(folder, key);
+      const { body, etag: now } = await save(
+        folder,
+        key,
+        theirs.text,
+        top.etag,
+        words.writing.revisions.again(Number(theirs.revision)),
+      );
+      saved({ text: theirs.text, etag: now, status: body.status, revision: String(body.revision) });
+    },
+    overwrite: () => put(theirs?.etag ?? etag, ""),
+    drop: () => {
+      const dropped = typed;
+      hold(null);
+      return () => hold(dropped);
+    },
+    untouched: server === null && text === fresh,
   };
 }

@@ -34,6 +34,11 @@ final class Body {
      */
     record Clause(String keyword, String value, String more, int line, int column, int valueColumn) implements Block {
 
+        /** Whether nothing was written behind the word yet, but the ticks for it. */
+        boolean isEmpty() {
+            return value.replace("`", "").isBlank();
+        }
+
         /** The whole bullet as it was written, what stands under it left out. */
         String raw() {
             return "- " + keyword + (value.isEmpty() ? "" : ": " + value);
@@ -50,6 +55,13 @@ final class Body {
             implements Block {
         List<Clause> clauses() {
             return only(below, Clause.class);
+        }
+
+        /** Whether nothing was written yet, but the signs for a link. */
+        boolean isEmpty() {
+            return below.isEmpty()
+                    && linkText.isBlank()
+                    && text.replaceAll("\\([^)]*\\)|\\W", "").isEmpty();
         }
     }
 

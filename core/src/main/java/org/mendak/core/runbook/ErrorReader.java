@@ -150,7 +150,7 @@ final class ErrorReader {
         int before = signatures.size() + samples.size() + confusions.size();
         recognise(c);
         boolean taken = signatures.size() + samples.size() + confusions.size() > before;
-        pieces.words(taken ? "" : c.raw(), c.line());
+        pieces.words(taken || c.isEmpty() ? "" : c.raw(), c.line());
         if (taken) {
             pieces.add(new Piece.Clause(c.keyword())).words(rest(c), c.line());
         }
@@ -190,7 +190,7 @@ final class ErrorReader {
             read.accept(item);
             if (list.size() > before) {
                 pieces.add(new Piece.Item(before, below(item, keywords)));
-            } else {
+            } else if (!item.isEmpty()) {
                 pieces.asWritten(item);
             }
         }

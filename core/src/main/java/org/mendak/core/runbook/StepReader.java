@@ -129,7 +129,7 @@ final class StepReader {
             clause(c);
             if (said() > before) {
                 pieces.add(new Piece.Clause(notes.size() > read ? Piece.Clause.NOTE : c.keyword()));
-            } else {
+            } else if (!c.isEmpty()) {
                 pieces.words(c.raw(), c.line());
             }
             pieces.words(rest(c), c.line()).words(c.more(), c.line());

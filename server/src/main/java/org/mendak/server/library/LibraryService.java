@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -289,11 +290,28 @@ public class LibraryService implements ReadyCheck {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
-        List<Problem> problems = Shelves.judged(p, db.tx(shelves::newest), text);
+        Reviewer.Shelf shelf = db.tx(shelves::newest);
         return new Sheets.Checked(
-                problems,
+                Shelves.judged(p, shelf, text),
+                missing(p, shelf),
                 p.error() == null ? null : Sheets.sheet(p.error(), library()),
                 p.fix() == null ? null : Sheets.sheet(p.fix(), library()));
+    }
+
+    private static List<Sheets.MissingFix> missing(ParsedDocument p, Reviewer.Shelf shelf) {
+        Stream<Sheets.MissingFix> named = p.error() != null
+                ? p.error().tries().stream().map(t -> new Sheets.MissingFix(t.fix(), t.title()))
+                : p.fix() != null
+                        ? p.fix().steps().stream()
+                                .filter(s -> s.part() != null)
+                                .map(s -> new Sheets.MissingFix(s.part().fix(), s.title()))
+                        : Stream.of();
+        return named.filter(m ->
+                        !shelf.fixes().containsKey(m.key()) && !shelf.unseen().contains(m.key()))
+                .filter(m -> shelf.fixes().values().stream()
+                        .noneMatch(f -> f.aliases().contains(m.key())))
+                .distinct()
+                .toList();
     }
 
     /** The vocabulary's text; empty text and revision 0 if none was written. */

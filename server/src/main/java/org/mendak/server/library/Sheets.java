@@ -22,11 +22,19 @@ public final class Sheets {
 
     private Sheets() {}
 
-    /** A text that is not stored, judged; {@code error} or {@code fix} is what readers would see, null if it cannot be read. */
+    /**
+     * A text that is not stored, judged; {@code error} or {@code fix} is what readers would see, null if it cannot be read.
+     *
+     * @param missing fixes that it points at and nobody has written
+     */
     public record Checked(
             List<Problem> problems,
+            List<MissingFix> missing,
             @OrNull ErrorSheet error,
             @OrNull FixSheet fix) {}
+
+    /** A fix that nobody has written, as a document calls it. */
+    public record MissingFix(String key, String title) {}
 
     /** A signature; {@code kind} is code, message, supporting or symptom. */
     public record SignatureLine(String kind, String text) {}

@@ -29,6 +29,7 @@ class WebConfig implements WebMvcConfigurer {
         "/evidence",
         "/evidence/{key}",
         "/write/{kind}/{key}",
+        "/write/{kind}/{key}/revisions",
         "/write/{kind}",
         "/marks",
         "/team",
