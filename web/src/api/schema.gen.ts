@@ -596,6 +596,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/{folder}/{key}/writing": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["of"];
+    put: operations["keep"];
+    post?: never;
+    delete: operations["forget"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/errors": {
     parameters: {
       query?: never;
@@ -636,7 +652,7 @@ export interface paths {
       cookie?: never;
     };
     /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
-    get: operations["of"];
+    get: operations["of_1"];
     put?: never;
     post?: never;
     delete?: never;
@@ -2469,6 +2485,24 @@ export interface components {
         [key: string]: string;
       };
     };
+    WritingBeingWritten: {
+      /** Format: date-time */
+      at: null | string;
+      /** Format: int32 */
+      base: number | null;
+      others: components["schemas"]["WritingStoreWriter"][];
+      text: null | string;
+    };
+    WritingStoreWriter: {
+      /** Format: date-time */
+      at: string;
+      person: string;
+    };
+    WritingTyping: {
+      /** Format: int32 */
+      base?: number | null;
+      text?: null | string;
+    };
   };
   responses: never;
   parameters: never;
@@ -3516,6 +3550,77 @@ export interface operations {
       };
     };
   };
+  of: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WritingBeingWritten"];
+        };
+      };
+    };
+  };
+  keep: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["WritingTyping"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WritingBeingWritten"];
+        };
+      };
+    };
+  };
+  forget: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
   errors: {
     parameters: {
       query?: {
@@ -3564,7 +3669,7 @@ export interface operations {
       };
     };
   };
-  of: {
+  of_1: {
     parameters: {
       query?: {
         choice?: {

@@ -347,7 +347,9 @@ export const words = {
     saved: (n: number) => `Saved as revision ${n}.`,
     published: "Published. Agents see it now.",
     sentToReview: "Sent to review.",
-    unsaved: "not saved on the server; kept in this browser",
+    unsaved: "not saved yet; what you type is kept",
+    alsoWriting: (who: string[]) =>
+      `${who.join(", ")} ${who.length === 1 ? "is" : "are"} writing here too. What both save stands side by side then, and nothing is lost.`,
     clean: "all saved",
     conflict: (by: string) =>
       `${by || "Somebody else"} saved this document while you wrote. Take over from theirs what you want, by its arrow, and save; or set yours aside. Both stay in the history.`,

@@ -188,6 +188,11 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           </Button>
         )}
       </div>
+      {draft.others.length > 0 && (
+        <p className="soft" role="status">
+          {t.alsoWriting(draft.others)}
+        </p>
+      )}
       {draft.failed && (
         <p className="refused" role="alert">
           {draft.failed.message}

@@ -62,6 +62,23 @@ export const upkeepQuery = (folder: Folder, key: string) =>
     staleTime: 60_000,
   });
 
+/** What one has typed and not saved, in whichever browser, and who else types here. */
+export const beingWrittenQuery = (folder: Folder, key: string) =>
+  queryOptions({
+    queryKey: ["being-written", folder, key],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/documents/{folder}/{key}/writing", { params: at(folder, key), signal })),
+    refetchInterval: 30_000,
+    staleTime: 0,
+    retry: false,
+  });
+
+export const keepWriting = (folder: Folder, key: string, text: string, base: number) =>
+  got(api.PUT("/api/documents/{folder}/{key}/writing", { params: at(folder, key), body: { text, base } }));
+
+export const forgetWriting = (folder: Folder, key: string) =>
+  got(api.DELETE("/api/documents/{folder}/{key}/writing", { params: at(folder, key) }));
+
 /** The text of one revision, which never changes. */
 export const revisionQuery = (folder: Folder, key: string, revision: number) =>
   queryOptions({

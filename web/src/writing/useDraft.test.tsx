@@ -1,12 +1,14 @@
 import { act } from "@testing-library/react";
 import { useEffect } from "react";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { now } from "../api";
 import { keep, keepFor, kept } from "../look";
 import { render, settle } from "../testing/render";
 import { type Draft, useDraft } from "./useDraft";
 
 let draft: Draft | null = null;
 let stored: { text: string; etag: string } | null;
+let typedThere: { text: string; base: number; at: string } | null;
 let puts: { precondition: string | null; text: string }[];
 
 function Probe() {
@@ -21,10 +23,30 @@ function Probe() {
 beforeEach(() => {
   keepFor("ines");
   puts = [];
+  typedThere = null;
   stored = { text: "saved text", etag: '"r1"' };
   vi.stubGlobal(
     "fetch",
     vi.fn(async (request: Request) => {
+      if (request.url.endsWith("/writing")) {
+        if (request.method === "PUT") {
+          const body = (await request.json()) as { text: string; base: number };
+          typedThere = { ...body, at: "2026-11-28T08:00:00Z" };
+        } else if (request.method === "DELETE") {
+          typedThere = null;
+          return new Response(null, { status: 204 });
+        }
+        return new Response(
+          JSON.stringify({
+            text: null,
+            base: null,
+            at: null,
+            ...typedThere,
+            others: [{ person: "Odd Vik" }],
+          }),
+          { headers: { "Content-Type": "application/json" } },
+        );
+      }
       if (request.method === "PUT") {
         const precondition = request.headers.get("If-Match") ?? request.headers.get("If-None-Match");
         const text = await request.text();
@@ -66,7 +88,7 @@ test("what is typed is kept at once and gone from the browser when it is saved",
   expect(draft?.text).toBe("saved text");
   expect(draft?.unsaved).toBe(false);
   await change("saved text and more");
-  expect(kept("writing.fixes.oil", null)).toEqual({ text: "saved text and more", etag: '"r1"' });
+  expect(kept("writing.fixes.oil", null)).toMatchObject({ text: "saved text and more", etag: '"r1"' });
   expect(await save()).toBe(2);
   expect(puts).toEqual([{ precondition: '"r1"', text: "saved text and more" }]);
   expect(kept("writing.fixes.oil", null)).toBeNull();
@@ -141,4 +163,29 @@ test("typing back what is saved leaves nothing unsaved", async () => {
   await change("x");
   await change("saved text");
   expect(draft?.unsaved).toBe(false);
+});
+
+test("what another browser typed later is gone on with, and who else writes is told", async () => {
+  typedThere = { text: "typed elsewhere", base: 1, at: "2026-11-28T08:00:00Z" };
+  await render(<Probe />);
+  await settle();
+  expect(draft?.text).toBe("typed elsewhere");
+  expect(draft?.unsaved).toBe(true);
+  expect(draft?.others).toEqual(["Odd Vik"]);
+  await save();
+  expect(puts.at(-1)).toEqual({ precondition: '"r1"', text: "typed elsewhere" });
+});
+
+test("what is typed here later stays, and goes to the server after a pause", async () => {
+  vi.useFakeTimers({ shouldAdvanceTime: true });
+  typedThere = { text: "older", base: 1, at: "2001-01-01T00:00:00Z" };
+  keep("writing.fixes.oil", { text: "newer", etag: '"r1"', at: now() });
+  await render(<Probe />);
+  await act(async () => vi.advanceTimersByTimeAsync(2_000));
+  expect(draft?.text).toBe("newer");
+  expect(typedThere?.text).toBe("newer");
+  await change("saved text");
+  await act(async () => vi.advanceTimersByTimeAsync(2_000));
+  expect(typedThere).toBeNull();
+  vi.useRealTimers();
 });

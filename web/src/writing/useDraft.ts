@@ -1,17 +1,13 @@
 /** One document being written: its text as typed, what the server has, and whether the two differ. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { type Answer, type Checked, HttpError } from "../api";
+import { type Answer, type Checked, HttpError, now } from "../api";
 import { keep, kept } from "../look";
 import { words } from "../words";
 import { check, draftQuery, type Folder, newest, save } from "./api";
+import { type Kept, useBeingWritten } from "./useBeingWritten";
 
 const PAUSE_MS = 250;
-
-interface Kept {
-  text: string;
-  etag: string | null;
-}
 
 export interface Draft {
   text: string;
@@ -29,6 +25,8 @@ export interface Draft {
   overwrite: () => Promise<number | null>;
   /** Goes back to the saved text; answers how to take that back. */
   drop: () => () => void;
+  /** Who else types at this document just now. */
+  others: string[];
   /** Whether nothing was written yet of a new document. */
   untouched: boolean;
   found: boolean;
@@ -49,7 +47,7 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
   const client = useQueryClient();
   const store = `writing.${folder}.${key}`;
   const [typed, setTyped] = useState<Kept | null>(() => kept<Kept | null>(store, null));
-  const [found] = useState(typed !== null);
+  const [found, setFound] = useState(typed !== null);
   const [checked, setChecked] = useState<Checked>();
   const [theirs, setTheirs] = useState<Answer | null>(null);
   const [failed, setFailed] = useState<Error | null>(null);
@@ -66,6 +64,15 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     },
     [store],
   );
+
+  const takeUp = useCallback(
+    (theirs: Kept) => {
+      hold(theirs);
+      setFound(true);
+    },
+    [hold],
+  );
+  const others = useBeingWritten(folder, key, typed, takeUp);
 
   useEffect(() => {
     if (!ready) return;
@@ -113,7 +120,7 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     failed,
     status: server?.status ?? null,
     revision: server?.revision ? Number(server.revision) : null,
-    change: (next) => (next === server?.text ? hold(null) : hold({ text: next, etag })),
+    change: (next) => (next === server?.text ? hold(null) : hold({ text: next, etag, at: now() })),
     save: (note) => put(etag, note),
     setAside: async () => {
       if (!theirs) return;
@@ -135,6 +142,7 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
       hold(null);
       return () => hold(dropped);
     },
+    others,
     untouched: server === null && text === fresh,
   };
 }

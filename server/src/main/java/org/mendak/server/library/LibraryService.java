@@ -245,7 +245,7 @@ public class LibraryService implements ReadyCheck {
         });
     }
 
-    private static void checkKey(String key) {
+    static void checkKey(String key) {
         if (!key.matches("[a-z0-9][a-z0-9-]{0,99}")) {
             throw Refusal.invalid("A document's key is 1 to 100 small letters, digits and dashes.");
         }

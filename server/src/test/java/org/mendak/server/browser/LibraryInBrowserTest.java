@@ -81,7 +81,7 @@ class LibraryInBrowserTest extends InBrowser {
         chrome.go("/write/" + path);
         chrome.see(".source", "Paint the hull");
         chrome.find(".source .cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "- Caution: mine, it drips");
-        chrome.see(".page-head", "not saved on the server");
+        chrome.see(".page-head", "not saved yet");
         String theirs = text(path, "draft").replace("Paint the hull", "Paint the whole hull");
         api.put(path, theirs, "If-Match", "\"r1\"").expect(200);
         chrome.click(".writing button", "Save");
@@ -127,6 +127,16 @@ class LibraryInBrowserTest extends InBrowser {
         assertThat(chrome.texts(".problems")).isEmpty();
         chrome.find(".source .cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "Something.");
         chrome.see(".problems", "error");
+        // what is typed is on the server after a pause: a browser that has nothing of it goes on with it
+        assertThat(chrome.later(
+                        "const done = arguments[arguments.length - 1]; const look = async () => { const r = await"
+                                + " fetch('/api/documents/errors/never-seen-before/writing'); const b = await r.json();"
+                                + " if ((b.text ?? '').includes('Something.')) done('there'); else setTimeout(look, 200); };"
+                                + " look();"))
+                .isEqualTo("there");
+        chrome.script("localStorage.clear()");
+        chrome.reload();
+        chrome.see(".source", "Something.");
         chrome.assertConsoleIsClean("404");
     }
 }

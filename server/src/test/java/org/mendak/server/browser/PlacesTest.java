@@ -118,7 +118,7 @@ class PlacesTest extends InBrowser {
         chrome.go("/write/fixes");
         chrome.find(".new-document input").sendKeys("oil-winch" + Keys.ENTER);
         chrome.see(".cm-content");
-        chrome.see(".problems", "error");
+        chrome.see(".seen", "Nothing is wrong yet.");
         chrome.click(".cm-content");
         chrome.control("a");
         chrome.press(Keys.DELETE);
@@ -138,7 +138,7 @@ class PlacesTest extends InBrowser {
                 """);
         chrome.see(".seen", "Oil it");
         chrome.see(".problems h2", "1 remark");
-        chrome.see(".page-head", "not saved on the server");
+        chrome.see(".page-head", "not saved yet");
         chrome.reload();
         chrome.see(".seen", "Oil it");
         chrome.click(".page-head button", "Publish");
@@ -161,9 +161,9 @@ class PlacesTest extends InBrowser {
         String theirs = api.get("/api/documents/fixes/set-clock?revision=draft").text() + "\nTheirs.\n";
         api.put("fixes/set-clock", theirs, "If-Match", etag).expect(200);
         chrome.click(".page-head button", "Save");
-        chrome.see(".conflict", "Somebody else saved this document meanwhile");
-        assertThat(chrome.find(".cm-content").getText()).contains("Mine.");
-        chrome.click(".conflict button", "Save mine over it");
+        chrome.see(".conflict", "saved this document while you wrote");
+        chrome.see(".conflict .cm-merge-b", "Mine.");
+        chrome.click(".conflict button", "Save it so");
         chrome.gone(".conflict");
         assertThat(api.get("/api/documents/fixes/set-clock?revision=draft").text())
                 .contains("Mine.");
