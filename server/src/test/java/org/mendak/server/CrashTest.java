@@ -88,4 +88,71 @@ class CrashTest {
             assertThat(data.resolve("running")).doesNotExist();
         }
     }
+
+    private static final int PARCELS = 60;
+
+    /** What is published together is seen together, also when the server is killed amid publishing. */
+    @Test
+    void aParcelIsWholeOrNotThere() throws Exception {
+        Set<Integer> acknowledged = new ConcurrentSkipListSet<>();
+        try (Served server = Served.on(data)) {
+            Api api = server.lead();
+            Texts.publish(api);
+            for (int i = 0; i < PARCELS; i++) {
+                api.create("fixes/part-" + i, Texts.GROW_FIX.replace("fix: grow-tracks", "fix: part-" + i))
+                        .expect(201);
+                api.create("errors/whole-" + i, """
+                        ---
+                        error: whole-%1$d
+                        title: "Whole %1$d"
+                        phases: [update]
+                        products: ["Tidewall"]
+                        ---
+                        ## Recognise
+                        - Code: `WH-%1$d`
+
+                        ## Try
+                        1. [Part](../fixes/part-%1$d.md)
+
+                        ## Verify
+                        1. Look.
+                        """.formatted(i)).expect(201);
+            }
+            AtomicInteger next = new AtomicInteger();
+            CountDownLatch enough = new CountDownLatch(PARCELS / 3);
+            ExecutorService hands = Executors.newFixedThreadPool(HANDS);
+            for (int h = 0; h < HANDS; h++) {
+                hands.submit(() -> {
+                    for (int i = next.getAndIncrement(); i < PARCELS; i = next.getAndIncrement()) {
+                        List<Map<String, Object>> parcel = List.of(
+                                Map.of("folder", "errors", "key", "whole-" + i, "revision", 1),
+                                Map.of("folder", "fixes", "key", "part-" + i, "revision", 1));
+                        if (api.post("/api/library/parcels", Map.of("documents", parcel))
+                                        .status()
+                                == 200) {
+                            acknowledged.add(i);
+                            enough.countDown();
+                        }
+                    }
+                });
+            }
+            assertThat(enough.await(2, TimeUnit.MINUTES)).isTrue();
+            server.kill();
+            hands.shutdownNow();
+            assertThat(hands.awaitTermination(1, TimeUnit.MINUTES)).isTrue();
+        }
+        try (Served again = Served.on(data)) {
+            Api api = again.lead();
+            for (int i = 0; i < PARCELS; i++) {
+                int error = api.get("/api/errors/whole-" + i).status();
+                int fix = api.get("/api/fixes/part-" + i).status();
+                assertThat(error).as("parcel " + i).isEqualTo(fix);
+                if (acknowledged.contains(i)) {
+                    assertThat(error)
+                            .as("parcel " + i + ", which was acknowledged")
+                            .isEqualTo(200);
+                }
+            }
+        }
+    }
 }
