@@ -28,6 +28,7 @@ import { NewDocumentPage } from "./writing";
 
 // authors alone need the editor, and it is heavy
 const WritingPage = lazy(() => import("./writing/WritingPage"));
+const HowToPage = lazy(() => import("./writing/HowToPage"));
 const RevisionsPage = lazy(() => import("./writing/RevisionsPage"));
 
 const client = new QueryClient({
@@ -83,6 +84,14 @@ function Places() {
         <Route path="/library/fixes/:key" element={<FixPage />} />
         <Route path="/evidence" element={<EvidencePage />} />
         <Route path="/evidence/:key" element={<ErrorEvidencePage />} />
+        <Route
+          path="/write/how-to"
+          element={
+            <Suspense fallback={<Coming />}>
+              <HowToPage />
+            </Suspense>
+          }
+        />
         <Route path="/write/:kind" element={<NewDocumentPage />} />
         <Route
           path="/write/:kind/:key"

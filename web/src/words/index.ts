@@ -360,6 +360,8 @@ export const words = {
     setAsideNote: "set aside",
     setAsideDone: "Yours is in the history, and theirs is the newest again.",
     dropped: "Back to the saved text.",
+    howTo: "how to write",
+    howToLong: "How to write a good runbook, in ten minutes",
     history: "history",
     noSuchFix: (title: string) => `There is no fix “${title}” yet.`,
     writeIt: "write it",

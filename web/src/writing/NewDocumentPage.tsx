@@ -1,6 +1,6 @@
 import { Button, Input } from "antd";
 import { type FormEvent, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { words } from "../words";
 
 /** Names a new document; its text comes next. */
@@ -31,6 +31,7 @@ export function NewDocumentPage() {
         <Button type="primary" htmlType="submit" disabled={!good}>
           {words.writing.create}
         </Button>
+        <Link to="/write/how-to">{words.writing.howToLong}</Link>
       </form>
     </main>
   );

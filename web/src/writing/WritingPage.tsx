@@ -151,6 +151,10 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
               <Link to={`/write/${back}`}>{t.backTo(back.split("/")[1] ?? "")}</Link>
             </>
           )}
+          {" · "}
+          <Link to="/write/how-to" target="_blank">
+            {t.howTo}
+          </Link>
           {draft.etag !== null && (
             <>
               {" · "}
@@ -208,7 +212,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
             <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
           </Suspense>
           {inTheWay.length > 0 && <Problems title={t.inTheWay} problems={inTheWay} onGo={setGoTo} />}
-          {!draft.untouched && <Problems problems={problems} onGo={setGoTo} />}
+          {draft.checked && !draft.untouched && <Problems problems={problems} onGo={setGoTo} />}
           {(draft.checked?.missing ?? []).map((m) => (
             <p key={m.key} className="missing">
               {t.noSuchFix(m.title || m.key)}{" "}

@@ -25,6 +25,10 @@ class DocumentationTest {
     }
 
     private static List<String> fences(String language) {
+        return fences(text, language);
+    }
+
+    private static List<String> fences(String text, String language) {
         List<String> all = new ArrayList<>();
         Matcher m =
                 Pattern.compile("(?ms)^(`{3,})" + language + "\\n(.*?)^\\1$").matcher(text);
@@ -45,6 +49,36 @@ class DocumentationTest {
                     .as(d)
                     .isEmpty();
         }
+    }
+
+    /** What an author learns to write in ten minutes has no problems either, and what it names in its table is read. */
+    @Test
+    void theGuideForAuthorsIsTrue() throws IOException {
+        String guide = Files.readString(Path.of("..", "docs", "writing.md"));
+        List<String> documents = fences(guide, "markdown");
+        assertThat(documents).hasSize(2);
+        for (String d : documents) {
+            String second = d.split("\n")[1];
+            DocumentKind kind = second.startsWith("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
+            assertThat(RunbookParser.parse(kind, second.split(": ")[1], d).problems())
+                    .as(d)
+                    .isEmpty();
+        }
+        Matcher m = Pattern.compile("(?m)\\| ``(- .+?) ?`` \\|").matcher(guide);
+        int seen = 0;
+        while (m.find()) {
+            ParsedDocument d = RunbookParser.parse(
+                    DocumentKind.FIX,
+                    "shown",
+                    "---\nfix: shown\ntitle: \"Shown\"\nminutes: 1\n---\nWhy.\n\n## Step\n" + m.group(1) + "\n");
+            assertThat(d.problems()).as(m.group(1)).isEmpty();
+            assertThat(d.fix().steps().get(0).pieces())
+                    .as(m.group(1))
+                    .allMatch(Piece.Clause.class::isInstance)
+                    .hasSize(1);
+            seen++;
+        }
+        assertThat(seen).isEqualTo(5);
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.stream.Stream;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
@@ -20,6 +21,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
 
@@ -121,7 +123,7 @@ class HeardService {
     }
 
     private static boolean isOpen(HeardStore.Line l) {
-        return l.status().equals("open");
+        return l.status() == CaseStatus.OPEN;
     }
 
     private Saying saying(HeardStore.Line l) {
@@ -129,7 +131,8 @@ class HeardService {
                 ? null
                 : library.library().error(l.error()).map(e -> e.title()).orElse(null);
         String start = l.text().length() > START ? l.text().substring(0, START) + "\u2026" : l.text();
-        return new Saying(l.number(), start, l.error(), title, l.status(), l.agent(), l.at(), l.counts(), l.by());
+        return new Saying(
+                l.number(), start, l.error(), title, Words.word(l.status()), l.agent(), l.at(), l.counts(), l.by());
     }
 
     /** Lets recognition learn from a case, or not; the case itself stays as it is. */

@@ -4,7 +4,9 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
 /** What is read of cases for recognition, and the table {@code case_not_learned}. */
@@ -73,7 +75,7 @@ class HeardStore {
             long number,
             String text,
             String error,
-            String status,
+            CaseStatus status,
             String agent,
             Instant at,
             boolean counts,
@@ -108,7 +110,7 @@ class HeardStore {
                         r.getLong("number"),
                         r.getString("words"),
                         r.getString("error_key"),
-                        r.getString("status"),
+                        Words.stored(CaseStatus.class, r.getString("status")),
                         r.getString("agent"),
                         Tx.instant(r, "opened_at"),
                         r.getString("taken_out_by") == null,
