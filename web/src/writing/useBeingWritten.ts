@@ -51,15 +51,19 @@ export function useBeingWritten(
   const asked = data !== undefined;
   useEffect(() => {
     if (!asked || there.current === text) return;
-    const timer = setTimeout(() => {
-      const sent = text === null ? forgetWriting(folder, key) : keepWriting(folder, key, text, base);
-      sent
-        .then(() => {
-          there.current = text;
-          void client.invalidateQueries({ queryKey: query.queryKey });
-        })
-        .catch(() => setTimeout(() => setTries((n) => n + 1), AGAIN_MS));
-    }, PAUSE_MS);
+    const timer = setTimeout(
+      () => {
+        const sent = text === null ? forgetWriting(folder, key) : keepWriting(folder, key, text, base);
+        sent
+          .then(() => {
+            there.current = text;
+            void client.invalidateQueries({ queryKey: query.queryKey });
+          })
+          .catch(() => setTimeout(() => setTries((n) => n + 1), AGAIN_MS));
+        // what was saved or left is gone there at once: whoever closes the page now must not find it again as unsaved
+      },
+      text === null ? 0 : PAUSE_MS,
+    );
     return () => clearTimeout(timer);
   }, [folder, key, text, base, asked, tries, client, query.queryKey]);
 

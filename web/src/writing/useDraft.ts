@@ -67,10 +67,11 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
 
   const takeUp = useCallback(
     (theirs: Kept) => {
+      if (theirs.text === server?.text) return;
       hold(theirs);
       setFound(true);
     },
-    [hold],
+    [hold, server?.text],
   );
   const others = useBeingWritten(folder, key, typed, takeUp);
 

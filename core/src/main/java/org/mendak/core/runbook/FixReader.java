@@ -53,7 +53,10 @@ final class FixReader {
         }
         Body.Section intro = sections.get(0);
         List<String> sideEffects = new ArrayList<>();
-        Pieces pieces = new Pieces();
+        boolean destroys = sections.stream()
+                .flatMap(s -> s.clauses().stream())
+                .anyMatch(c -> c.keyword().equals("Destroys"));
+        Pieces pieces = new Pieces(destroys ? problems : null);
         for (Body.Block b : intro.blocks()) {
             if (b instanceof Body.Clause c && Keywords.isMeant(c, Keywords.FIX_INTRO, problems)) {
                 sideEffects.add(c.value());
@@ -64,7 +67,7 @@ final class FixReader {
         }
         List<Fix.Step> steps = sections.stream()
                 .skip(1)
-                .map(s -> new StepReader(s, problems).read())
+                .map(s -> new StepReader(s, destroys, problems).read())
                 .toList();
         if (steps.isEmpty()) {
             problems.error(1, 1, "the fix has no steps", "add a heading such as ## Stop the update helper");

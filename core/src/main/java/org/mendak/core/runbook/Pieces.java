@@ -2,20 +2,52 @@ package org.mendak.core.runbook;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /** Collects the pieces of a section in their order. */
 final class Pieces {
 
+    /** A fence wherever it stands, in a list or a quote too. */
+    private static final Pattern FENCE = Pattern.compile(
+            "(?m)^[\\s>]*(?:[-*+]|\\d+[.)])?\\s*(`{3,}|~{3,})[^\\n]*(?:\\n(?s:.*?)(?:^[\\s>]*\\1[^\\n]*$|\\z)|\\z)");
+
     private final List<Piece> list = new ArrayList<>();
+    private final Problems heldBack;
     private boolean inList;
 
+    Pieces() {
+        this(null);
+    }
+
+    /**
+     * Of a fix that destroys something: a command among its words could not be held back before the gate, so it is left out of them and told.
+     *
+     * @param heldBack who is told; null if nothing is held back
+     */
+    Pieces(Problems heldBack) {
+        this.heldBack = heldBack;
+    }
+
     /** Words as they were written; nothing if there are none. */
-    Pieces words(String text, int line) {
+    Pieces words(String written, int line) {
+        String text = held(written, line);
         if (!text.isBlank()) {
             add(new Piece.Words(text, line));
         }
         return this;
+    }
+
+    private String held(String text, int line) {
+        if (heldBack == null || !FENCE.matcher(text).find()) {
+            return text;
+        }
+        heldBack.error(
+                line,
+                1,
+                "a command among words could not be held back before its gate, so it is shown nowhere",
+                "put it directly under its step's heading, not into a list or before the first step");
+        return FENCE.matcher(text).replaceAll("").stripTrailing();
     }
 
     /** A bullet that means nothing here, with what stands under it. */
@@ -28,10 +60,11 @@ final class Pieces {
     Pieces asWritten(Body.Item i) {
         int last = list.size() - 1;
         if (inList && list.get(last) instanceof Piece.Words w) {
-            list.set(last, new Piece.Words(w.text() + "\n" + i.raw(), w.line()));
+            list.set(last, new Piece.Words(w.text() + "\n" + held(i.raw(), i.line()), w.line()));
         } else {
+            int before = list.size();
             words(i.raw(), i.line());
-            inList = true;
+            inList = list.size() > before;
         }
         return this;
     }

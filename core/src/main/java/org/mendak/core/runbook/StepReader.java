@@ -37,7 +37,7 @@ final class StepReader {
     private final List<Fix.Note> notes = new ArrayList<>();
     private final List<Fix.Check> checks = new ArrayList<>();
     private final List<Fix.Answer> answers = new ArrayList<>();
-    private final Pieces pieces = new Pieces();
+    private final Pieces pieces;
     private double minutes;
     private double restart;
     private double wait;
@@ -54,7 +54,9 @@ final class StepReader {
     private final List<Fix.Get> gets = new ArrayList<>();
     private final List<Fix.FollowUp> followUps = new ArrayList<>();
 
-    StepReader(Body.Section section, Problems problems) {
+    /** @param destroys whether a step of the fix destroys something */
+    StepReader(Body.Section section, boolean destroys, Problems problems) {
+        pieces = new Pieces(destroys ? problems : null);
         this.section = section;
         this.problems = problems;
     }

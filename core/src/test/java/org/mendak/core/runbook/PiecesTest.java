@@ -162,4 +162,50 @@ class PiecesTest {
                                 new Piece.Words("- Otherwise: grey", 35))));
         assertThat(d.error().verify().get(0).otherwise()).isEqualTo("dark");
     }
+
+    /** Words are shown before a gate is open: no command may stand among them where something is destroyed. */
+    @Test
+    void aCommandAmongTheWordsOfAFixThatDestroysIsShownNowhere() {
+        String body = """
+                It wipes.
+
+                ```sh
+                wipectl early
+                ```
+
+                ## Look
+                1. Type this:
+                   ```sh
+                   wipectl in-list
+                   ```
+                2. Wait.
+                - Caution: mind it
+                  ```sh
+                  wipectl under-clause
+                  ```
+
+                > ```sh
+                > wipectl quoted
+                > ```
+
+                ~~~
+                wipectl own
+                ~~~
+
+                ## Wipe it
+                ```sh
+                wipectl now
+                ```
+                """;
+        ParsedDocument d = fix(body + "- Destroys: all of {disk}\n");
+        assertThat(d.fix().intro() + d.fix().steps().get(0).prose())
+                .contains("It wipes.", "Type this:", "2. Wait.")
+                .doesNotContain("wipectl");
+        assertThat(d.problems().stream().filter(p -> p.message().contains("held back")))
+                .hasSize(4)
+                .allMatch(Problem::stopsPublishing);
+        // its own commands are the steps'
+        assertThat(d.fix().steps().get(0).fences()).hasSize(1);
+        assertThat(fix(body).fix().steps().get(0).prose()).contains("wipectl in-list", "wipectl quoted");
+    }
 }

@@ -1,7 +1,6 @@
 package org.mendak.server.library;
 
 import java.util.List;
-import java.util.Objects;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
@@ -56,7 +55,7 @@ class PublishingController {
         List<PublishingService.Named> documents = body.documents() == null
                 ? null
                 : body.documents().stream()
-                        .filter(Objects::nonNull)
+                        .map(d -> d == null ? new ParcelItem(null, null, null) : d)
                         .map(d -> named(String.valueOf(d.folder()), String.valueOf(d.key()), d.revision()))
                         .toList();
         return publishing.parcel(caller, documents, note(body.note()));

@@ -244,6 +244,8 @@ class PublishingTest extends OnDesk {
     @Test
     void aParcelNamesEachOfItsRevisionsOnce() {
         api.post("/api/library/parcels", Map.of("documents", List.of())).refused(422, "1 to 100");
+        api.post("/api/library/parcels", Map.of("documents", java.util.Collections.singletonList(null)))
+                .refused(404, "no kind of document");
         api.post("/api/library/parcels", Map.of()).refused(422, "Say which documents");
         api.post("/api/library/parcels", Map.of("documents", List.of(Map.of("folder", "fixes", "key", "parcel-x"))))
                 .refused(428, "which revision");
