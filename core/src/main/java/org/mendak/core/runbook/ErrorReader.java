@@ -152,30 +152,9 @@ final class ErrorReader {
         boolean taken = signatures.size() + samples.size() + confusions.size() > before;
         pieces.words(taken || c.isEmpty() ? "" : c.raw(), c.line());
         if (taken) {
-            pieces.add(new Piece.Clause(c.keyword())).words(rest(c), c.line());
+            pieces.add(new Piece.Clause(c.keyword())).words(Rest.of(c), c.line());
         }
         pieces.words(c.more(), c.line());
-    }
-
-    /** What stands behind a clause that is its code alone. */
-    private static String rest(Body.Clause c) {
-        return switch (c.keyword()) {
-            case "Code", "Sample", "Run", "Sets", "With" -> Clauses.behindCode(c.value(), "");
-            case "When" -> Clauses.behindCode(Clauses.withoutWords(c.value()), "");
-            case "Message", "Supporting" -> {
-                String behind = Clauses.codes(c.value()).isEmpty() ? "" : Clauses.behindCode(c.value(), "");
-                yield behind.startsWith("called ") ? "" : behind;
-            }
-            case "Capture", "Capture every" -> CaptureReader.rest(c);
-            case "After", "Together" -> withoutLinks(c.value());
-            default -> "";
-        };
-    }
-
-    /** What stands beside the links, if it says anything. */
-    private static String withoutLinks(String text) {
-        String rest = text.replaceAll("\\[[^\\]]*\\]\\([^)]*\\)", "").replaceFirst("^[\\s:;,.\u2013-]+", "");
-        return rest.replaceAll("\\b(?:and|or)\\b|[\\s,;]", "").isEmpty() ? "" : rest.strip();
     }
 
     /** A section whose numbered items mean something: each becomes an entry of the list, or is shown as it was written. */
@@ -199,13 +178,13 @@ final class ErrorReader {
     private List<Piece> below(Body.Item item, Set<String> keywords) {
         Pieces pieces = new Pieces();
         if (keywords == Keywords.TRY) {
-            pieces.words(withoutLinks(item.text()), item.line());
+            pieces.words(Rest.withoutLinks(item.text()), item.line());
         }
         Set<String> once = new HashSet<>();
         for (Body.Block b : item.below()) {
             if (b instanceof Body.Clause c && keywords.contains(c.keyword()) && takes(c, once)) {
                 pieces.add(new Piece.Clause(c.keyword()))
-                        .words(rest(c), c.line())
+                        .words(Rest.of(c), c.line())
                         .words(c.more(), c.line());
             } else {
                 pieces.asWritten(b);

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.language.Condition;
 import org.mendak.core.language.Operand;
@@ -134,7 +133,7 @@ final class StepReader {
             } else if (!c.isEmpty()) {
                 pieces.words(c.raw(), c.line());
             }
-            pieces.words(rest(c), c.line()).words(c.more(), c.line());
+            pieces.words(Rest.of(c), c.line()).words(c.more(), c.line());
         } else {
             pieces.asWritten(b);
         }
@@ -157,21 +156,6 @@ final class StepReader {
                         .mapToInt(List::size)
                         .sum()
                 + with.size();
-    }
-
-    /** What stands behind a clause that is its code alone. */
-    private static String rest(Body.Clause c) {
-        return switch (c.keyword()) {
-            case "When" -> Clauses.behindCode(Clauses.withoutWords(c.value()), "");
-            case "With", "For each" -> Clauses.behindCode(c.value(), "");
-            case "Capture", "Capture before", "Capture every" -> CaptureReader.rest(c);
-            case "Ask" ->
-                Clauses.parts(c.value()).stream()
-                        .filter(p -> p.startsWith("sets "))
-                        .map(p -> Clauses.behindCode(p, ""))
-                        .collect(Collectors.joining());
-            default -> "";
-        };
     }
 
     /** The first of two counts, and who wrote both is told. */

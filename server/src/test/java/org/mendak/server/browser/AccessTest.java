@@ -38,6 +38,20 @@ class AccessTest extends InBrowser {
         chrome.signIn("lead");
         chrome.see("h1");
         assertAccessible("in hand");
+        api.create(
+                        "fixes/only-a-draft",
+                        "---\nfix: only-a-draft\ntitle: \"Draft\"\nminutes: 1\n---\nIt helps.\n\n## Do it\n")
+                .expect(201);
+        api.create(
+                        "errors/needs-a-fix",
+                        "---\nerror: needs-a-fix\ntitle: \"Needs a fix\"\nphases: [update]\nproducts: [\"Tidewall\"]\n---\nWhy.\n\n"
+                                + "## Recognise\n- Message: `The quay bell is silent today`\n\n## Try\n1."
+                                + " [Draft](../fixes/only-a-draft.md)\n\n## Verify\n1. Ring it.\n")
+                .expect(201);
+        String charts =
+                api.get("/api/documents/fixes/copy-charts?revision=draft").text();
+        api.put("fixes/copy-charts", charts + "\nThen it hums.\n", "If-Match", "\"r1\"")
+                .expect(200);
         PartsMissing.publish(api);
         long number = api.openCase(Map.of("text", PartsMissing.TEXT, "error", PartsMissing.ERROR));
         for (String[] screen : new String[][] {
@@ -49,6 +63,8 @@ class AccessTest extends InBrowser {
             {"/evidence", ".evidence-summary"},
             {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".cm-content"},
+            {"/write/fixes/copy-charts/revisions", ".cm-mergeView"},
+            {"/write/how-to", "h1"},
             {"/case/" + failed(), ".undo-first"},
             {"/case/" + destroying(), ".destroying"},
             {"/case/" + held(), ".held"},
@@ -65,6 +81,10 @@ class AccessTest extends InBrowser {
             chrome.see(screen[1]);
             assertAccessible(screen[0]);
         }
+        chrome.go("/write/errors/needs-a-fix");
+        chrome.click(".writing button", "Publish");
+        chrome.see(".parcel");
+        assertAccessible("what must be published with it");
         // what asks for an answer is reached by a key
         chrome.go("/case/" + severalPlaces());
         chrome.see(".place");
