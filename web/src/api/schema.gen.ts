@@ -516,6 +516,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/edits": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["edit"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents/problems": {
     parameters: {
       query?: never;
@@ -526,6 +542,22 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["check"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/documents/proposals": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["propose"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1646,6 +1678,7 @@ export interface components {
       error: components["schemas"]["ErrorSheet"] | null;
       fix: components["schemas"]["FixSheet"] | null;
       missing: components["schemas"]["MissingFix"][];
+      outline: components["schemas"]["Outline"];
       problems: components["schemas"]["Problem"][];
     };
     DeskEvidence: {
@@ -1732,6 +1765,26 @@ export interface components {
       key: string;
       kind: string;
       text: string;
+    };
+    EditingChange: {
+      field?: null | string;
+      fields?: null | {
+        [key: string]: string[];
+      };
+      op?: null | string;
+      path?: number[] | null;
+      /** Format: int32 */
+      to?: number | null;
+      values?: string[] | null;
+      what?: null | string;
+    };
+    EditingChanges: {
+      edits?: components["schemas"]["EditingChange"][] | null;
+      kind?: null | string;
+      text?: null | string;
+    };
+    EditingSaid: {
+      text?: null | string;
     };
     ErrorEvidence: {
       /** Format: int32 */
@@ -1991,6 +2044,11 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    LibraryEdited: {
+      at: number[];
+      outline: components["schemas"]["Outline"];
+      text: string;
+    };
     LibraryImported: {
       /** Format: int32 */
       changed: number;
@@ -2065,6 +2123,54 @@ export interface components {
     MissingFix: {
       key: string;
       title: string;
+    };
+    Outline: {
+      head: components["schemas"]["OutlineField"][];
+      offers: components["schemas"]["OutlineOffer"][];
+      parts: components["schemas"]["OutlinePart"][];
+    };
+    OutlineField: {
+      choices: string[];
+      name: string;
+      /** @enum {string} */
+      shape:
+        | "words"
+        | "line"
+        | "code"
+        | "template"
+        | "condition"
+        | "command"
+        | "minutes"
+        | "day"
+        | "yes"
+        | "choice"
+        | "list"
+        | "fix"
+        | "fixes"
+        | "fact"
+        | "facts"
+        | "needs"
+        | "products"
+        | "pair"
+        | "pairs";
+      values: string[];
+    };
+    OutlineOffer: {
+      fields: components["schemas"]["OutlineField"][];
+      what: string;
+    };
+    OutlinePart: {
+      below: components["schemas"]["OutlinePart"][];
+      /** Format: int32 */
+      end: number;
+      fields: components["schemas"]["OutlineField"][];
+      keyword: string;
+      /** @enum {string} */
+      kind: "section" | "step" | "words" | "command" | "clause" | "item";
+      /** Format: int32 */
+      line: number;
+      moves: boolean;
+      offers: components["schemas"]["OutlineOffer"][];
     };
     OwedInHand: {
       owed: components["schemas"]["CaseOwed"][];
@@ -2150,10 +2256,31 @@ export interface components {
       column: number;
       /** Format: int32 */
       line: number;
+      mends: components["schemas"]["ProblemMend"][];
       message: string;
       remedy: string;
       /** @enum {string} */
-      severity: "error" | "warning" | "hint";
+      severity: "error" | "missing" | "warning" | "hint";
+    };
+    ProblemMend: {
+      /** Format: int32 */
+      column: number;
+      /** Format: int32 */
+      length: number;
+      /** Format: int32 */
+      line: number;
+      text: string;
+    };
+    ProposalLine: {
+      tells: boolean;
+      tokens: components["schemas"]["ProposalToken"][];
+    };
+    ProposalToken: {
+      code: boolean;
+      name: string;
+      text: string;
+      type: string;
+      varies: boolean;
     };
     PublishingParcel: {
       documents?: components["schemas"]["PublishingParcelItem"][] | null;
@@ -3376,7 +3503,11 @@ export interface operations {
   };
   list_2: {
     parameters: {
-      query?: never;
+      query?: {
+        folder?: string;
+        q?: string;
+        limit?: number;
+      };
       header?: never;
       path?: never;
       cookie?: never;
@@ -3390,6 +3521,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["LibraryView"][];
+        };
+      };
+    };
+  };
+  edit: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["EditingChanges"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LibraryEdited"];
         };
       };
     };
@@ -3414,6 +3569,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["Checked"];
+        };
+      };
+    };
+  };
+  propose: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["EditingSaid"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ProposalLine"][];
         };
       };
     };

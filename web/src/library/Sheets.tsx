@@ -10,7 +10,7 @@ const t = words.library;
 
 function facts(t1: TryLine): string[] {
   return [
-    words.common.minutes(t1.minutes),
+    ...(t1.minutes > 0 ? [words.common.minutes(t1.minutes)] : []),
     ...(t1.workaround ? [t.workaround] : []),
     ...t1.needs.map((n) => n.charAt(0).toLowerCase() + n.slice(1)),
   ];

@@ -2,6 +2,7 @@
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
 import { evidenceWords } from "./evidence";
+import { sheetWords } from "./sheet";
 
 export { conditionOf, whyWords } from "./why";
 
@@ -326,21 +327,29 @@ export const words = {
       retired: "retired",
     } as Record<string, string>,
   },
+  sheet: sheetWords,
   writing: {
     inTheWay: "In the way of publishing",
     deskSays: "What the desk's records say of the published text",
+    keyTaken: (key: string) =>
+      `There is a document ${key}.md already. Choose another name, or open that one.`,
+    newTitle: "What happens, in the words the desk uses",
+    newFixTitle: "What it does, as an order",
     newKey: "File name",
     keyHint: "small letters, digits and dashes; it stays, so choose it well",
     create: "Begin",
     source: "The document",
     seen: "As an agent sees it",
     unreadable: "Nothing to show yet; mend the errors first.",
-    problems: (e: number, w: number) => {
-      if (e === 0 && w === 0) return "No problems.";
-      return [e ? many(e, "error", "errors") : "", w ? many(w, "remark", "remarks") : ""]
-        .filter(Boolean)
-        .join(", ");
+    problems: (errors: number, missing: number, remarks: number) => {
+      const all = [
+        errors ? many(errors, "error", "errors") : "",
+        missing ? `${missing} still to write` : "",
+        remarks ? many(remarks, "remark", "remarks") : "",
+      ].filter(Boolean);
+      return all.length === 0 ? "No problems." : all.join(", ");
     },
+    mendIt: "mend it",
     save: "Save",
     publish: "Publish",
     review: "To review",
@@ -394,13 +403,14 @@ export const words = {
     note: "What changed (optional)",
     onlyLead: "A lead publishes it.",
     at: (line: number, column: number) => `${line}:${column}`,
-    severities: { error: "error", warning: "remark", hint: "hint" } as Record<string, string>,
+    severities: { error: "error", missing: "to write", warning: "remark", hint: "hint" } as Record<
+      string,
+      string
+    >,
     drop: "Back to the saved one",
     template: {
-      error: (key: string) =>
-        `---\nerror: ${key}\ntitle: ""\nphases: [update]\nproducts: []\n---\nWhat happens and why, in two sentences.\n\n## Recognise\n- Code: \`\`\n- Message: \`\`\n- Sample: \`\`\n\n## Try\n1. [](../fixes/.md)\n\n## Verify\n1. Do again what failed.\n   - Required: it ends without a message\n`,
-      fix: (key: string) =>
-        `---\nfix: ${key}\ntitle: ""\nkind: lasting\nminutes: 5\nrisk: safe\nneeds: []\n---\nWhy it works, in a sentence.\n\n## First step\n\`\`\`sh\n\n\`\`\`\n- Expect: \`\`\n`,
+      error: (key: string, title = "") => `---\nerror: ${key}\ntitle: ${JSON.stringify(title)}\n---\n`,
+      fix: (key: string, title = "") => `---\nfix: ${key}\ntitle: ${JSON.stringify(title)}\n---\n`,
     },
   },
   team: {

@@ -1,37 +1,82 @@
 import { Button, Input } from "antd";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { HttpError, now } from "../api";
+import { keep, useSay } from "../look";
 import { words } from "../words";
+import { editText, type Folder, newest } from "./api";
+import { keyOf } from "./sheet/parts";
+import { type Addition } from "./sheet/proposal";
+import { Proposing } from "./sheet/Proposing";
+import { keptAs } from "./useDraft";
+import type { Kept } from "./useBeingWritten";
 
-/** Names a new document; its text comes next. */
+const t = words.writing;
+
+/** Whether there is such a document, draft or not. */
+async function exists(folder: Folder, key: string): Promise<boolean> {
+  try {
+    await newest(folder, key);
+    return true;
+  } catch (e) {
+    if (e instanceof HttpError && e.status === 404) return false;
+    throw e;
+  }
+}
+
+/** Begins a new document: what it said and what it is called; its file name follows from that, and can be another. */
 export function NewDocumentPage() {
   const { kind = "errors" } = useParams();
+  const folder: Folder = kind === "fixes" ? "fixes" : "errors";
   const navigate = useNavigate();
-  const [key, setKey] = useState("");
+  const say = useSay();
+  const [title, setTitle] = useState("");
+  const [typedKey, setKey] = useState<string | null>(null);
+  const [made, setMade] = useState<Addition[]>([]);
+  const key = typedKey ?? keyOf(title);
   const good = /^[a-z0-9][a-z0-9-]{0,99}$/.test(key);
-  const begin = (e: FormEvent) => {
+  const begin = async (e: FormEvent) => {
     e.preventDefault();
-    if (good) void navigate(`/write/${kind}/${key}`);
+    if (!good) return;
+    const empty = folder === "fixes" ? t.template.fix(key) : t.template.error(key);
+    try {
+      if (await exists(folder, key)) {
+        say.failed(new Error(t.keyTaken(key)));
+        return;
+      }
+      const { text } = await editText(folder, empty, [
+        ...(title.trim() ? [{ op: "put", path: [], field: "title", values: [title] }] : []),
+        ...made.map((m) => ({ op: "add", path: [1], what: m.what, fields: m.fields })),
+      ]);
+      if (text !== empty) keep(keptAs(folder, key), { text, etag: null, at: now() } satisfies Kept);
+      void navigate(`/write/${folder}/${key}`);
+    } catch (x) {
+      say.failed(x);
+    }
   };
   return (
     <main className="page">
-      <h1>{kind === "fixes" ? words.library.writeFix : words.library.write}</h1>
-      <form className="new-document" onSubmit={begin}>
+      <h1>{folder === "fixes" ? words.library.writeFix : words.library.write}</h1>
+      <form className="new-document" onSubmit={(e) => void begin(e)}>
+        {folder === "errors" && <Proposing autoFocus onChange={setMade} />}
         <label>
-          {words.writing.newKey}
+          {folder === "fixes" ? t.newFixTitle : t.newTitle}
           <Input
-            autoFocus
-            className="mono"
-            value={key}
-            onChange={(e) => setKey(e.target.value)}
-            suffix=".md"
+            autoFocus={folder === "fixes"}
+            value={title}
+            maxLength={200}
+            onChange={(e) => setTitle(e.target.value)}
           />
         </label>
-        <p className="soft">{words.writing.keyHint}</p>
+        <label>
+          {t.newKey}
+          <Input className="mono" value={key} onChange={(e) => setKey(e.target.value)} suffix=".md" />
+        </label>
+        <p className="soft">{t.keyHint}</p>
         <Button type="primary" htmlType="submit" disabled={!good}>
-          {words.writing.create}
+          {t.create}
         </Button>
-        <Link to="/write/how-to">{words.writing.howToLong}</Link>
+        <Link to="/write/how-to">{t.howToLong}</Link>
       </form>
     </main>
   );

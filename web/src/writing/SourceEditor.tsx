@@ -48,7 +48,14 @@ export default function SourceEditor(p: {
       theme="none"
       value={p.text}
       extensions={extensions}
-      basicSetup={{ foldGutter: false, autocompletion: false, syntaxHighlighting: false }}
+      basicSetup={{
+        foldGutter: false,
+        autocompletion: false,
+        syntaxHighlighting: false,
+        // undo goes over the sheet too, so the page has it
+        history: false,
+        historyKeymap: false,
+      }}
       onChange={p.onChange}
     />
   );

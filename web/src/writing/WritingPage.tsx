@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
+import { Button, Input, Segmented } from "antd";
 import { lazy, Suspense, useContext, useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { HttpError, type ParcelPart, type Problem } from "../api";
 import { SignedIn } from "../frame";
 import { ErrorSheetView, FixSheetView, historyQuery } from "../library";
-import { Coming, Failed, useSay } from "../look";
+import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../look";
 import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
+import { mended } from "./mended";
 import { Parcel } from "./Parcel";
+import { SheetEditor } from "./sheet/SheetEditor";
 import { type Draft, useDraft } from "./useDraft";
 import "./writing.css";
 
@@ -31,13 +33,14 @@ export function WritingPage() {
 export default WritingPage;
 
 function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
-  const draft = useDraft(folder, docKey);
   // where one came from to write this one; only ever an address of this place
   const [query] = useSearchParams();
+  const draft = useDraft(folder, docKey, query.get("title") ?? "");
   const back = /^(errors|fixes)\/[a-z0-9-]{1,100}$/.exec(query.get("back") ?? "")?.[0];
   const [note, setNote] = useState("");
   const [goTo, setGoTo] = useState<{ line: number; column: number } | null>(null);
   const [inTheWay, setInTheWay] = useState<Problem[]>([]);
+  const [view, setView] = useKept<"sheet" | "source">("writing-view", "sheet");
   const [parcel, setParcel] = useState<{ revision: number; parts: ParcelPart[] } | null>(null);
   const say = useSay();
   const client = useQueryClient();
@@ -52,9 +55,19 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "s") return;
+      if (!(e.ctrlKey || e.metaKey) || e.altKey || e.defaultPrevented) return;
+      const key = e.key.toLowerCase();
+      // what is typed into a box that is open is taken back there first
+      const inBox = isTextBox(e.target) && (e.target as HTMLElement).closest(".cm-editor") === null;
+      const does = {
+        s: () => void saveNow(),
+        e: () => setView(view === "sheet" ? "source" : "sheet"),
+        z: inBox ? undefined : e.shiftKey ? draft?.redo : draft?.undo,
+        y: inBox ? undefined : draft?.redo,
+      }[key];
+      if (!does) return;
       e.preventDefault();
-      void saveNow();
+      does();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -68,7 +81,10 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
 
   // there is no mistake before anything was written
   const problems = draft.untouched ? [] : (draft.checked?.problems ?? []);
-  const errors = problems.filter((p) => p.severity === "error").length;
+  const errors = problems.filter(stops).length;
+  const writeFix = (m: { key: string; title: string }) =>
+    `/write/fixes/${m.key}?back=${folder}/${docKey}&title=${encodeURIComponent(m.title)}`;
+  const mend = (p: Problem) => draft.change(mended(draft.text, p));
   const moveTo = async (to: string) => {
     const revision = draft.unsaved ? await saveNow() : draft.revision;
     if (revision === null) return;
@@ -89,7 +105,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
     } catch (e) {
       // what is judged only beside what readers see, such as a fix that is not published yet
       if (e instanceof HttpError && Array.isArray(e.more.problems)) {
-        setInTheWay((e.more.problems as Problem[]).filter((p) => p.severity === "error"));
+        setInTheWay((e.more.problems as Problem[]).filter(stops));
       }
       say.failed(e);
     }
@@ -208,17 +224,57 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
       )}
       <div className="writing-columns">
         <section>
-          <Suspense fallback={<Coming />}>
-            <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
-          </Suspense>
+          <div className="views">
+            <Segmented
+              aria-label={words.sheet.views}
+              value={view}
+              onChange={(v) => setView(v)}
+              options={[
+                { value: "sheet" as const, label: words.sheet.toSheet },
+                { value: "source" as const, label: words.sheet.toSource },
+              ]}
+            />
+            <Key k="Ctrl E" />
+            <button type="button" className="plain" disabled={!draft.canUndo} onClick={draft.undo}>
+              {words.sheet.undo}
+            </button>
+            <button type="button" className="plain" disabled={!draft.canRedo} onClick={draft.redo}>
+              {words.sheet.redo}
+            </button>
+          </div>
+          {view === "source" ? (
+            <Suspense fallback={<Coming />}>
+              <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
+            </Suspense>
+          ) : draft.outline ? (
+            <SheetEditor
+              draft={draft}
+              outline={draft.outline}
+              problems={problems}
+              mend={mend}
+              writeFix={(key) => {
+                const m = draft.checked?.missing.find((x) => x.key === key);
+                return m ? writeFix(m) : null;
+              }}
+            />
+          ) : (
+            <Coming />
+          )}
           {inTheWay.length > 0 && <Problems title={t.inTheWay} problems={inTheWay} onGo={setGoTo} />}
-          {draft.checked && !draft.untouched && <Problems problems={problems} onGo={setGoTo} />}
-          {(draft.checked?.missing ?? []).map((m) => (
-            <p key={m.key} className="missing">
-              {t.noSuchFix(m.title || m.key)}{" "}
-              <Link to={`/write/fixes/${m.key}?back=${folder}/${docKey}`}>{t.writeIt}</Link>
-            </p>
-          ))}
+          {draft.checked && !draft.untouched && (
+            <Problems
+              // in the sheet each stands where it belongs; here stands what has no place
+              title={view === "sheet" ? counted(problems) : undefined}
+              problems={view === "sheet" ? problems.filter((x) => x.line === 1) : problems}
+              onGo={view === "sheet" ? undefined : setGoTo}
+            />
+          )}
+          {view === "source" &&
+            (draft.checked?.missing ?? []).map((m) => (
+              <p key={m.key} className="missing">
+                {t.noSuchFix(m.title || m.key)} <Link to={writeFix(m)}>{t.writeIt}</Link>
+              </p>
+            ))}
           {(upkeep ?? []).length > 0 && (
             <Problems title={t.deskSays} problems={upkeep ?? []} onGo={setGoTo} />
           )}
@@ -237,6 +293,15 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   );
 }
 
+/** How many there are of each kind, in words. */
+function counted(problems: Problem[]): string {
+  const errors = problems.filter((p) => p.severity === "error").length;
+  const missing = problems.filter((p) => p.severity === "missing").length;
+  return t.problems(errors, missing, problems.length - errors - missing);
+}
+
+const stops = (p: Problem) => p.severity === "error" || p.severity === "missing";
+
 function Problems({
   title,
   problems,
@@ -245,24 +310,28 @@ function Problems({
   /** In place of the count. */
   title?: string;
   problems: Problem[];
-  onGo: (at: { line: number; column: number }) => void;
+  /** Without it, what is told has no place to go to. */
+  onGo?: (at: { line: number; column: number }) => void;
 }) {
-  const errors = problems.filter((p) => p.severity === "error").length;
   return (
     <div className="problems" aria-live="polite">
-      <h2>{title ?? t.problems(errors, problems.length - errors)}</h2>
+      <h2>{title ?? counted(problems)}</h2>
       <ul>
         {problems.map((p) => (
           <li key={`${p.line}:${p.column}:${p.message}`} className={p.severity}>
-            <button
-              type="button"
-              className="plain mono"
-              onClick={() => onGo({ line: p.line, column: p.column })}
-            >
-              {t.at(p.line, p.column)}
-            </button>{" "}
+            {onGo && (
+              <>
+                <button
+                  type="button"
+                  className="plain mono"
+                  onClick={() => onGo({ line: p.line, column: p.column })}
+                >
+                  {t.at(p.line, p.column)}
+                </button>{" "}
+              </>
+            )}
             <b>{t.severities[p.severity]}</b> {p.message}
-            {p.remedy && <span className="soft"> {p.remedy}</span>}
+            {onGo && p.remedy && <span className="soft"> {p.remedy}</span>}
           </li>
         ))}
       </ul>

@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { type Answer, api, type DocumentView, got } from "../api";
+import { type Answer, api, type DocumentView, type Edit, got } from "../api";
 
 export type Folder = "errors" | "fixes";
 
@@ -121,3 +121,22 @@ export const transition = (folder: Folder, key: string, to: string, revision: nu
       body: { to, revision, note: "" },
     }),
   );
+
+/** A text with changes of its parts: all, or none. Fails with HttpError 422 that says why. */
+export const editText = (folder: Folder, text: string, edits: Edit[]) =>
+  got(
+    api.POST("/api/documents/edits", { body: { kind: folder === "fixes" ? "fix" : "error", text, edits } }),
+  );
+
+/** Documents whose name or title has all these words, drafts too. */
+export const findQuery = (folder: Folder, q: string) =>
+  queryOptions({
+    queryKey: ["library", "find", folder, q],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/documents", { params: { query: { folder, q, limit: 30 } }, signal })),
+    staleTime: 10_000,
+  });
+
+/** A text from a screen in its words, with those that are likely to differ from case to case. */
+export const propose = (text: string, signal: AbortSignal) =>
+  got(api.POST("/api/documents/proposals", { body: { text }, signal }));

@@ -1,17 +1,31 @@
 /** One document being written: its text as typed, what the server has, and whether the two differ. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
-import { type Answer, type Checked, HttpError, now } from "../api";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { type Answer, type Checked, type Edit, HttpError, now, type Outline } from "../api";
 import { keep, kept } from "../look";
 import { words } from "../words";
-import { check, draftQuery, type Folder, newest, save } from "./api";
+import { check, draftQuery, editText, type Folder, newest, save } from "./api";
 import { type Kept, useBeingWritten } from "./useBeingWritten";
+import { useHistory } from "./useHistory";
 
 const PAUSE_MS = 250;
+/** Outlines of as many texts as undo may lead back to at once. */
+const OUTLINES = 60;
+
+/** How a change of the parts ended: where the part stands then, or why nothing was changed. */
+export type Edited = { at: number[]; outline: Outline } | { refused: string; offline: boolean };
 
 export interface Draft {
   text: string;
   change: (text: string) => void;
+  /** The parts of the text as it is now; undefined until they are known. */
+  outline: Outline | undefined;
+  /** Changes parts, one after the other; the edits are made out of the outline that holds when their turn comes. */
+  edit: (edits: (outline: Outline) => Edit[] | null, kind: string) => Promise<Edited>;
+  undo: () => void;
+  redo: () => void;
+  canUndo: boolean;
+  canRedo: boolean;
   /** The entity tag of what it was begun from; null for a new document. */
   etag: string | null;
   unsaved: boolean;
@@ -36,26 +50,48 @@ export interface Draft {
   failed: Error | null;
 }
 
-export function useDraft(folder: Folder, key: string): Draft | null {
+/** @param title what a new document is called to begin with */
+export function useDraft(folder: Folder, key: string, title = ""): Draft | null {
   const query = useQuery(draftQuery(folder, key));
   const isNew = query.error instanceof HttpError && query.error.status === 404;
   const server = isNew ? null : (query.data ?? undefined);
-  return useTyped(folder, key, server);
+  return useTyped(folder, key, server, title);
 }
 
-function useTyped(folder: Folder, key: string, server: Answer | null | undefined): Draft | null {
+/** What this browser keeps a text under. */
+export const keptAs = (folder: Folder, key: string) => `writing.${folder}.${key}`;
+
+function useTyped(
+  folder: Folder,
+  key: string,
+  server: Answer | null | undefined,
+  title: string,
+): Draft | null {
   const client = useQueryClient();
-  const store = `writing.${folder}.${key}`;
+  const store = keptAs(folder, key);
   const [typed, setTyped] = useState<Kept | null>(() => kept<Kept | null>(store, null));
   const [found, setFound] = useState(typed !== null);
   const [checked, setChecked] = useState<Checked>();
   const [theirs, setTheirs] = useState<Answer | null>(null);
   const [failed, setFailed] = useState<Error | null>(null);
 
-  const fresh = folder === "fixes" ? words.writing.template.fix(key) : words.writing.template.error(key);
+  const fresh =
+    folder === "fixes" ? words.writing.template.fix(key, title) : words.writing.template.error(key, title);
   const text = typed?.text ?? server?.text ?? fresh;
   const etag = typed ? typed.etag : (server?.etag ?? null);
   const ready = server !== undefined;
+
+  const [outlines, setOutlines] = useState<ReadonlyMap<string, Outline>>(new Map());
+  const learn = useCallback((of: string, outline: Outline) => {
+    setOutlines((known) => new Map([...known, [of, outline] as const].slice(-OUTLINES)));
+  }, []);
+  const history = useHistory();
+  /** What stands there when the next change has its turn: a change may come before the page was drawn again. */
+  const latest = useRef(text);
+  useEffect(() => {
+    latest.current = text;
+  }, [text]);
+  const turn = useRef<Promise<unknown>>(Promise.resolve());
 
   const hold = useCallback(
     (next: Kept | null) => {
@@ -80,7 +116,10 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     const stop = new AbortController();
     const timer = setTimeout(() => {
       check(folder, key, text, stop.signal)
-        .then(setChecked)
+        .then((c) => {
+          learn(text, c.outline);
+          setChecked(c);
+        })
         .catch((e: unknown) => {
           if (e instanceof HttpError) setFailed(e);
         });
@@ -89,9 +128,35 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
       clearTimeout(timer);
       stop.abort();
     };
-  }, [folder, key, text, ready]);
+  }, [folder, key, text, ready, learn]);
 
   if (!ready) return null;
+
+  const set = (next: string) => {
+    latest.current = next;
+    if (next === server?.text) hold(null);
+    else hold({ text: next, etag, at: now() });
+  };
+  const change = (next: string, kind: string) => {
+    if (next === latest.current) return;
+    history.note(latest.current, kind, now());
+    set(next);
+  };
+  const edited = async (make: (outline: Outline) => Edit[] | null, kind: string): Promise<Edited> => {
+    const before = latest.current;
+    try {
+      const known = outlines.get(before) ?? (await editText(folder, before, [])).outline;
+      const edits = make(known);
+      if (edits === null || edits.length === 0) return { at: [], outline: known };
+      const done = await editText(folder, before, edits);
+      learn(done.text, done.outline);
+      change(done.text, kind);
+      return { at: done.at, outline: done.outline };
+    } catch (e) {
+      const http = e instanceof HttpError;
+      return { refused: e instanceof Error ? e.message : String(e), offline: !http || e.status >= 500 };
+    }
+  };
 
   const saved = (next: Answer) => {
     client.setQueryData(draftQuery(folder, key).queryKey, next);
@@ -121,7 +186,23 @@ function useTyped(folder: Folder, key: string, server: Answer | null | undefined
     failed,
     status: server?.status ?? null,
     revision: server?.revision ? Number(server.revision) : null,
-    change: (next) => (next === server?.text ? hold(null) : hold({ text: next, etag, at: now() })),
+    change: (next) => change(next, "source"),
+    outline: outlines.get(text),
+    edit: (make, kind) => {
+      const mine = turn.current.then(() => edited(make, kind));
+      turn.current = mine;
+      return mine;
+    },
+    undo: () => {
+      const before = history.back(text);
+      if (before !== null) set(before);
+    },
+    redo: () => {
+      const after = history.forth(text);
+      if (after !== null) set(after);
+    },
+    canUndo: history.canGoBack,
+    canRedo: history.canGoForth,
     save: (note) => put(etag, note),
     setAside: async () => {
       if (!theirs) return;

@@ -34,7 +34,12 @@ final class Findings {
         if (shelf.unseen().contains(fix)) {
             error(line, "the fix \"" + fix + "\" is not published", "publish it first, or link to another one");
         } else {
-            error(line, "there is no fix \"" + fix + "\"", "write it first, or link to another one");
+            problems.add(new Problem(
+                    Problem.Severity.MISSING,
+                    line,
+                    1,
+                    "there is no fix \"" + fix + "\"",
+                    "write it first, or link to another one"));
         }
     }
 

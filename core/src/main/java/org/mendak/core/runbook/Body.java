@@ -19,20 +19,32 @@ import org.commonmark.parser.Parser;
 final class Body {
 
     /** What stands in a section, in its order. */
-    sealed interface Block {}
+    sealed interface Block {
+        /** The first line of it, from 1. */
+        int line();
+
+        /** The last line of it, with all that stands under it. */
+        int end();
+    }
 
     /** Prose as it was written: a paragraph, a quote, a table, a bullet that is no clause. */
-    record Prose(String text, int line) implements Block {}
+    record Prose(String text, int line, int end) implements Block {}
 
     /** A fence; {@code raw} is all of it as it was written. */
-    record Fenced(Fix.Fence fence, String raw) implements Block {}
+    record Fenced(Fix.Fence fence, String raw, int end) implements Block {
+        @Override
+        public int line() {
+            return fence.line() - 1;
+        }
+    }
 
     /**
      * A {@code - Keyword: value} bullet; line and columns from 1.
      *
      * @param more what stands under it as it was written; empty if nothing
      */
-    record Clause(String keyword, String value, String more, int line, int column, int valueColumn) implements Block {
+    record Clause(String keyword, String value, String more, int line, int column, int valueColumn, int end)
+            implements Block {
 
         /** Whether nothing was written behind the word yet, but the ticks for it. */
         boolean isEmpty() {
@@ -50,8 +62,18 @@ final class Body {
      *
      * @param below the clauses and the prose under it, in their order
      * @param raw all of it as it was written
+     * @param textColumn where its text begins, and what belongs under it
      */
-    record Item(String text, String link, String linkText, List<Block> below, String raw, int line, int column)
+    record Item(
+            String text,
+            String link,
+            String linkText,
+            List<Block> below,
+            String raw,
+            int line,
+            int column,
+            int textColumn,
+            int end)
             implements Block {
         List<Clause> clauses() {
             return only(below, Clause.class);
@@ -131,13 +153,13 @@ final class Body {
                     column(h),
                     "a heading of the first level has no meaning here",
                     "the title stands in the head; sections begin with ##");
-            current.blocks().add(new Prose(raw(n), line(n)));
+            current.blocks().add(new Prose(raw(n), line(n), end(n)));
         } else if (n instanceof FencedCodeBlock f) {
             String info = f.getInfo() == null ? "" : f.getInfo().strip();
             String text = f.getLiteral().endsWith("\n")
                     ? f.getLiteral().substring(0, f.getLiteral().length() - 1)
                     : f.getLiteral();
-            current.blocks().add(new Fenced(new Fix.Fence(info, text, line(f) + 1), raw(n)));
+            current.blocks().add(new Fenced(new Fix.Fence(info, text, line(f) + 1), raw(n), end(n)));
         } else if (n instanceof BulletList list) {
             for (Node item = list.getFirstChild(); item != null; item = item.getNext()) {
                 current.blocks().add(bullet(item));
@@ -147,13 +169,13 @@ final class Body {
                 current.blocks().add(item((ListItem) item));
             }
         } else {
-            current.blocks().add(new Prose(raw(n), line(n)));
+            current.blocks().add(new Prose(raw(n), line(n), end(n)));
         }
     }
 
     private Block bullet(Node item) {
         Clause c = clause(item);
-        return c == null ? new Prose(raw(item), line(item)) : c;
+        return c == null ? new Prose(raw(item), line(item), end(item)) : c;
     }
 
     private Item item(ListItem item) {
@@ -166,7 +188,7 @@ final class Body {
                     below.add(bullet(b));
                 }
             } else {
-                below.add(new Prose(raw(n), line(n)));
+                below.add(new Prose(raw(n), line(n), end(n)));
             }
         }
         Link link = firstLink(first);
@@ -177,7 +199,9 @@ final class Body {
                 below,
                 raw(item),
                 line(item),
-                column(item));
+                column(item),
+                named ? column(first) : column(item),
+                end(item));
     }
 
     /** The clause of a bullet, or null if it is prose. A keyword is up to four words of letters before a colon or the end. */
@@ -209,7 +233,8 @@ final class Body {
                 String.join("\n\n", more),
                 line(p),
                 column(p),
-                column(p) + valueAt);
+                column(p) + valueAt,
+                end(item));
     }
 
     static Link firstLink(Node under) {
@@ -246,6 +271,11 @@ final class Body {
 
     private int line(Node n) {
         return n.getSourceSpans().isEmpty() ? 1 : n.getSourceSpans().get(0).getLineIndex() + 1;
+    }
+
+    private int end(Node n) {
+        int last = n.getSourceSpans().size() - 1;
+        return last < 0 ? 1 : n.getSourceSpans().get(last).getLineIndex() + 1;
     }
 
     private int column(Node n) {

@@ -17,13 +17,13 @@ final class Clauses {
     private Clauses() {}
 
     /** A code span: its content, where that starts, and where the closing backticks end, all from 0. */
-    private record Span(String content, int from, int end) {}
+    record Span(String content, int from, int end) {}
 
     /**
      * The first code span from a place on, by CommonMark 6.1: between runs of as many backticks; one blank is taken from each end
      * where both have one and not all is blank.
      */
-    private static Optional<Span> span(String value, int start) {
+    static Optional<Span> span(String value, int start) {
         int open = value.indexOf('`', start);
         if (open < 0) {
             return Optional.empty();

@@ -46,7 +46,7 @@ final class ErrorReader {
         head.expectOnly(KEYS);
         String title = head.text("title").map(Head.Text::value).orElse("");
         if (title.isEmpty()) {
-            problems.error(2, 1, "the title is missing", "add title: \"...\" to the head");
+            problems.missing(2, 1, "the title is missing", "add title: \"...\" to the head");
         }
         boolean firstAid =
                 head.text("first-aid").map(t -> t.value().equals("true")).orElse(false);
@@ -54,11 +54,11 @@ final class ErrorReader {
             section(s);
         }
         if (signatures.isEmpty() && !firstAid) {
-            problems.error(
+            problems.missing(
                     1, 1, "nothing says how to recognise it", "add ## Recognise with a Code, Message or Symptom");
         }
         if (tries.isEmpty()) {
-            problems.error(1, 1, "there is nothing to try", "add ## Try with a numbered list of links to fixes");
+            problems.missing(1, 1, "there is nothing to try", "add ## Try with a numbered list of links to fixes");
         }
         return new KnownError(
                 key,
@@ -211,6 +211,7 @@ final class ErrorReader {
                         c.column(),
                         "\"" + c.keyword() + "\" stands twice here, and the first counts",
                         "take one of them away");
+                problems.mend(-1, "");
             }
         }
         return counting;

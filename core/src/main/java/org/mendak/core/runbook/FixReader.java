@@ -46,10 +46,10 @@ final class FixReader {
         head.expectOnly(KEYS);
         String title = head.text("title").map(Head.Text::value).orElse("");
         if (title.isEmpty()) {
-            problems.error(2, 1, "the title is missing", "add title: \"...\" to the head");
+            problems.missing(2, 1, "the title is missing", "add title: \"...\" to the head");
         }
         if (head.text("minutes").isEmpty()) {
-            problems.error(2, 1, "the minutes are missing", "add minutes: 5 to the head");
+            problems.missing(2, 1, "the minutes are missing", "add minutes: 5 to the head");
         }
         Body.Section intro = sections.get(0);
         List<String> sideEffects = new ArrayList<>();
@@ -70,7 +70,7 @@ final class FixReader {
                 .map(s -> new StepReader(s, destroys, problems).read())
                 .toList();
         if (steps.isEmpty()) {
-            problems.error(1, 1, "the fix has no steps", "add a heading such as ## Stop the update helper");
+            problems.missing(1, 1, "the fix has no steps", "add a heading such as ## Stop the update helper");
         }
         return new Fix(
                 key,

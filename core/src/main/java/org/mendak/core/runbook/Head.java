@@ -10,12 +10,14 @@ import java.util.Optional;
 import org.snakeyaml.engine.v2.api.LoadSettings;
 import org.snakeyaml.engine.v2.api.lowlevel.Compose;
 import org.snakeyaml.engine.v2.api.lowlevel.Parse;
+import org.snakeyaml.engine.v2.common.FlowStyle;
 import org.snakeyaml.engine.v2.events.CollectionEndEvent;
 import org.snakeyaml.engine.v2.events.CollectionStartEvent;
 import org.snakeyaml.engine.v2.events.Event;
 import org.snakeyaml.engine.v2.exceptions.Mark;
 import org.snakeyaml.engine.v2.exceptions.MarkedYamlEngineException;
 import org.snakeyaml.engine.v2.exceptions.YamlEngineException;
+import org.snakeyaml.engine.v2.nodes.CollectionNode;
 import org.snakeyaml.engine.v2.nodes.MappingNode;
 import org.snakeyaml.engine.v2.nodes.Node;
 import org.snakeyaml.engine.v2.nodes.NodeTuple;
@@ -117,6 +119,37 @@ final class Head {
             keys.putIfAbsent(k.value(), k);
         }
         return head;
+    }
+
+    /** Where a key's value stands, as offsets into the document; a value that is missing is where it would begin. */
+    Optional<int[]> region(String key, Source source) {
+        Node n = values.get(key);
+        return n == null
+                ? Optional.empty()
+                : Optional.of(new int[] {offset(n.getStartMark(), source), offset(Optional.of(endOf(n)), source)});
+    }
+
+    /** A list or a mapping over several lines ends, to the reader, where the next key begins. */
+    private static Mark endOf(Node n) {
+        Mark end = n.getEndMark().orElseThrow();
+        if (n instanceof CollectionNode<?> c
+                && c.getFlowStyle() == FlowStyle.BLOCK
+                && !c.getValue().isEmpty()) {
+            Object last = c.getValue().get(c.getValue().size() - 1);
+            return endOf(last instanceof NodeTuple t ? t.getValueNode() : (Node) last);
+        }
+        return end;
+    }
+
+    private int offset(Optional<Mark> mark, Source source) {
+        int line = firstLine + mark.map(Mark::getLine).orElse(0);
+        int column = mark.map(Mark::getColumn).orElse(0);
+        if (column == 0 && line > firstLine) {
+            return source.endOf(line - 1);
+        }
+        String text = source.line(line);
+        int units = text.offsetByCodePoints(0, Math.min(column, text.codePointCount(0, text.length())));
+        return source.at(line, units + 1);
     }
 
     private int line(Node n) {

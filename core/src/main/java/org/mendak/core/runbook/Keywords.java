@@ -106,6 +106,7 @@ final class Keywords {
                     c.column(),
                     "\"" + c.keyword() + "\" has no meaning here, it is shown as it stands",
                     "did you mean \"" + near.get() + ":\"?");
+            problems.mend(c.keyword().length(), near.get());
         } else if (isKeyword(c.keyword())) {
             problems.warning(
                     c.line(),
@@ -118,6 +119,7 @@ final class Keywords {
                     c.column(),
                     "\"" + c.keyword() + "\" has no meaning of its own, it is shown as it stands",
                     "if it is meant so, write \"" + other + ":\"");
+            problems.mend(c.keyword().length(), other);
         }
         return false;
     }

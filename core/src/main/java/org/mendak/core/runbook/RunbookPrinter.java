@@ -285,7 +285,7 @@ public final class RunbookPrinter {
     }
 
     /** A code span that holds the text to the letter. */
-    private static String code(String text) {
+    static String code(String text) {
         String ticks = ticksFor(text, 1);
         boolean pad = text.startsWith("`")
                 || text.endsWith("`")
@@ -293,7 +293,7 @@ public final class RunbookPrinter {
         return pad ? ticks + " " + text + " " + ticks : ticks + text + ticks;
     }
 
-    private static String ticksFor(String text, int least) {
+    static String ticksFor(String text, int least) {
         String ticks = "`".repeat(least);
         while (text.contains(ticks)) {
             ticks += "`";

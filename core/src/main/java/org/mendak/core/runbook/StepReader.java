@@ -168,6 +168,7 @@ final class StepReader {
                 c.column(),
                 "\"" + c.keyword() + "\" stands twice in this step, and the first counts",
                 "take one of them away");
+        problems.mend(-1, "");
         return before;
     }
 

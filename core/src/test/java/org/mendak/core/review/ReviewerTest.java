@@ -87,7 +87,7 @@ class ReviewerTest {
                 Map.of(), Map.of(), org.mendak.core.runbook.Vocabulary.EMPTY, java.util.Set.of("x1"));
         List<Problem> problems = Reviewer.review(RunbookParser.parse(DocumentKind.ERROR, "k", text), shelf);
         expect(problems, Problem.Severity.ERROR, 6, "the fix \"x1\" is not published");
-        expect(problems, Problem.Severity.ERROR, 7, "there is no fix \"y1\"");
+        expect(problems, Problem.Severity.MISSING, 7, "there is no fix \"y1\"");
     }
 
     @Test
@@ -109,7 +109,7 @@ class ReviewerTest {
                    - When: `moon = full`
                 """);
         expect(problems, Problem.Severity.WARNING, 8, "no signature of this error matches");
-        expect(problems, Problem.Severity.ERROR, 11, "there is no fix \"nowhere\"");
+        expect(problems, Problem.Severity.MISSING, 11, "there is no fix \"nowhere\"");
         expect(problems, Problem.Severity.WARNING, 12, "{fathoms} is never captured");
         expect(problems, Problem.Severity.WARNING, 12, "has no parameter \"depth\"");
         expect(problems, Problem.Severity.WARNING, 12, "wants \"area\"");
@@ -205,7 +205,7 @@ class ReviewerTest {
                         "## [Nowhere](nowhere.md)\n\n## [Part](part.md)\n- With: `depth = 3`\n\n## [Itself](k.md)\n\n## [Ring](ring.md)\n"),
                 part,
                 fix("ring", "", "## [Back](k.md)\n"));
-        expect(problems, Problem.Severity.ERROR, 8, "there is no fix \"nowhere\"");
+        expect(problems, Problem.Severity.MISSING, 8, "there is no fix \"nowhere\"");
         expect(problems, Problem.Severity.WARNING, 10, "has no parameter \"depth\"");
         expect(problems, Problem.Severity.WARNING, 10, "wants \"area\"");
         expect(problems, Problem.Severity.WARNING, 10, "\"part\" interrupts, the head says less");

@@ -38,9 +38,14 @@ class DocumentController {
         this.library = library;
     }
 
+    /** All documents, or those of a folder whose key or title has every word of {@code q}; at most {@code limit} of them. */
     @GetMapping("/api/documents")
-    List<LibraryService.View> list(Caller caller) {
-        return library.list(caller);
+    List<LibraryService.View> list(
+            Caller caller,
+            @RequestParam(required = false) String folder,
+            @RequestParam(required = false, defaultValue = "") String q,
+            @RequestParam(required = false) Integer limit) {
+        return library.list(caller, folder == null ? null : kind(folder), q, limit == null ? Integer.MAX_VALUE : limit);
     }
 
     @GetMapping(value = "/api/documents/{folder}/{key}", produces = MARKDOWN)

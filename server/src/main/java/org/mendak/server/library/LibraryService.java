@@ -4,13 +4,18 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.mendak.core.language.Proposal;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.Edit;
+import org.mendak.core.runbook.Editing;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Outline;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookParser;
@@ -139,9 +144,16 @@ public class LibraryService implements ReadyCheck {
         return new View(d.kind().word(), d.key(), d.title(), revision, d.published(), d.status(), problems);
     }
 
-    List<View> list(Caller caller) {
+    List<View> list(Caller caller, DocumentKind kind, String q, int limit) {
         caller.may(Role.AUTHOR, Scope.READ, "list drafts");
+        String[] words = q.strip().toLowerCase(Locale.ROOT).split("\\s+");
         return db.tx(store::all).stream()
+                .filter(d -> kind == null || d.kind() == kind)
+                .filter(d -> {
+                    String all = (d.key() + " " + d.title()).toLowerCase(Locale.ROOT);
+                    return Stream.of(words).allMatch(all::contains);
+                })
+                .limit(Math.max(0, limit))
                 .map(d -> view(d, d.latest(), List.of()))
                 .toList();
     }
@@ -251,7 +263,7 @@ public class LibraryService implements ReadyCheck {
         }
     }
 
-    private static void checkText(String text) {
+    static void checkText(String text) {
         if (text.getBytes(StandardCharsets.UTF_8).length > Limits.DOCUMENT_BYTES) {
             throw Refusal.tooLarge(
                     "The document is larger than " + Limits.DOCUMENT_BYTES + " bytes. Nothing was stored.");
@@ -294,9 +306,32 @@ public class LibraryService implements ReadyCheck {
         return new Sheets.Checked(
                 Shelves.judged(p, shelf, text),
                 missing(p, shelf),
+                Outline.of(kind, text),
                 p.error() == null ? null : Sheets.sheet(p.error(), library()),
                 p.fix() == null ? null : Sheets.sheet(p.fix(), library()));
     }
+
+    /** A text with changes of its parts: all of them, or none. Nothing is stored. */
+    Edited edit(Caller caller, DocumentKind kind, String text, List<Edit> edits) {
+        caller.may(Role.AUTHOR, Scope.READ, "write documents");
+        checkText(text);
+        Editing.Edited e = Editing.apply(kind, text, edits);
+        if (!e.refused().isEmpty()) {
+            throw Refusal.invalid(e.refused());
+        }
+        checkText(e.text());
+        return new Edited(e.text(), e.at(), Outline.of(kind, e.text()));
+    }
+
+    /** What in a text from a screen is likely to differ from case to case. */
+    List<Proposal.Line> propose(Caller caller, String text) {
+        caller.may(Role.AUTHOR, Scope.READ, "write documents");
+        checkText(text);
+        return Proposal.of(text);
+    }
+
+    /** A changed text, the path of the part that was changed, and its parts now. */
+    record Edited(String text, List<Integer> at, Outline outline) {}
 
     private static List<Sheets.MissingFix> missing(ParsedDocument p, Reviewer.Shelf shelf) {
         Stream<Sheets.MissingFix> named = p.error() != null

@@ -10,6 +10,7 @@ import org.mendak.core.language.Titles;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Outline;
 import org.mendak.core.runbook.Piece;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookTitles;
@@ -26,10 +27,12 @@ public final class Sheets {
      * A text that is not stored, judged; {@code error} or {@code fix} is what readers would see, null if it cannot be read.
      *
      * @param missing fixes that it points at and nobody has written
+     * @param outline its parts, for writing into them; empty if its head cannot be read
      */
     public record Checked(
             List<Problem> problems,
             List<MissingFix> missing,
+            Outline outline,
             @OrNull ErrorSheet error,
             @OrNull FixSheet fix) {}
 

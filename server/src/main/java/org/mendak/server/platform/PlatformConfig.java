@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.function.Function;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.plan.Reason;
+import org.mendak.core.runbook.Outline;
 import org.mendak.core.runbook.Problem;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
@@ -23,7 +24,9 @@ class PlatformConfig {
     static final Map<Class<?>, List<String>> WORDED = Map.of(
             Problem.Severity.class, words(Problem.Severity.values(), Problem.Severity::word),
             Outcome.class, words(Outcome.values(), Outcome::word),
-            Reason.Code.class, words(Reason.Code.values(), Reason.Code::word));
+            Reason.Code.class, words(Reason.Code.values(), Reason.Code::word),
+            Outline.Kind.class, words(Outline.Kind.values(), Outline.Kind::word),
+            Outline.Shape.class, words(Outline.Shape.values(), Outline.Shape::word));
 
     private static <T> List<String> words(T[] all, Function<T, String> word) {
         return Arrays.stream(all).map(word).toList();
