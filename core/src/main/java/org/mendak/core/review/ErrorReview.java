@@ -17,11 +17,11 @@ final class ErrorReview {
 
     private static final Pattern NAME = Pattern.compile("\\{([A-Za-z_][A-Za-z0-9_.-]{0,60})\\}");
     private final KnownError error;
-    private final Reviewer.Shelf shelf;
+    private final Shelf shelf;
     private final Findings found;
     private final Set<String> values = new HashSet<>();
 
-    ErrorReview(KnownError error, Reviewer.Shelf shelf, List<Problem> problems) {
+    ErrorReview(KnownError error, Shelf shelf, List<Problem> problems) {
         this.error = error;
         this.shelf = shelf;
         this.found = new Findings(problems, shelf);
@@ -129,33 +129,44 @@ final class ErrorReview {
         return values.contains(name) || shelf.isFact(name);
     }
 
-    /** A signature that another error's sample satisfies would swallow that one's cases. */
+    /**
+     * A sample of another error that would be taken for this one: this one's signatures recognise it, and beside that other error it would
+     * stand first.
+     */
     private void othersSamples() {
         Recogniser own = bySignatures();
-        int budget = MOST_SAMPLES;
-        for (KnownError other : shelf.errors().values()) {
-            if (other.key().equals(error.key()) || !meetsIn(other) || isTold(other) || budget <= 0) {
+        Set<String> told = new HashSet<>();
+        for (ShelfIndex.Sample s : shelf.index().near(error.signatures())) {
+            KnownError other = s.error();
+            if (other.key().equals(error.key()) || told.contains(other.key()) || !meetsIn(other) || isTold(other)) {
                 continue;
             }
-            for (KnownError.Sample s : other.samples()) {
-                budget--;
-                boolean swallowed =
-                        own.recognise(new Recogniser.Query(s.text(), null, null, null)).candidates().stream()
-                                .anyMatch(Recognition.Candidate::recognised);
-                if (swallowed) {
-                    found.warning(
-                            error.signatures().isEmpty()
-                                    ? 1
-                                    : error.signatures().get(0).line(),
-                            "a sample of \"" + other.key() + "\" is recognised as this error",
-                            "make the message narrower, or add - Not to be confused with: and a link");
-                    break;
-                }
+            if (recognised(own, s.text()) && takes(other, s.text())) {
+                told.add(other.key());
+                found.warning(
+                        error.signatures().isEmpty()
+                                ? 1
+                                : error.signatures().get(0).line(),
+                        "a sample of \"" + other.key() + "\" is recognised as this error",
+                        "make the message narrower, or add - Not to be confused with: and a link");
             }
         }
     }
 
-    private static final int MOST_SAMPLES = 1_000;
+    private static boolean recognised(Recogniser by, String text) {
+        return by.recognise(new Recogniser.Query(text, null, null, null)).candidates().stream()
+                .anyMatch(Recognition.Candidate::recognised);
+    }
+
+    /** Whether this error comes before the other one where both are known. */
+    private boolean takes(KnownError other, String sample) {
+        List<Recognition.Candidate> both = Recogniser.of(List.of(
+                        KnownError.recognisedBy(error.key(), error.phases(), error.signatures()),
+                        KnownError.recognisedBy(other.key(), other.phases(), other.signatures())))
+                .recognise(new Recogniser.Query(sample, null, null, null))
+                .candidates();
+        return both.isEmpty() || both.get(0).error().equals(error.key());
+    }
 
     /** Errors of other products or phases are told apart by those. */
     private boolean meetsIn(KnownError other) {
@@ -181,15 +192,11 @@ final class ErrorReview {
             if (s.kind() != Signature.Kind.CODE) {
                 continue;
             }
-            for (KnownError other : shelf.errors().values()) {
-                boolean same = !other.key().equals(error.key())
-                        && other.signatures().stream()
-                                .anyMatch(o -> o.kind() == Signature.Kind.CODE
-                                        && o.text().equalsIgnoreCase(s.text()));
-                if (same) {
+            for (String other : shelf.index().codes().getOrDefault(ShelfIndex.code(s.text()), List.of())) {
+                if (!other.equals(error.key())) {
                     found.hint(
                             s.line(),
-                            "\"" + other.key() + "\" has this code too",
+                            "\"" + other + "\" has this code too",
                             "make sure that product, version or words tell them apart");
                 }
             }

@@ -10,9 +10,9 @@ import org.mendak.core.runbook.Problem;
 /** Problems while they are collected, and the rules that both kinds of document share. */
 final class Findings {
     private final List<Problem> problems;
-    private final Reviewer.Shelf shelf;
+    private final Shelf shelf;
 
-    Findings(List<Problem> problems, Reviewer.Shelf shelf) {
+    Findings(List<Problem> problems, Shelf shelf) {
         this.problems = problems;
         this.shelf = shelf;
     }

@@ -27,10 +27,10 @@ final class FixReview {
             "(?i)\\b(?:temporar(?:y|ily)|for the moment|for now|switch(?:ed)? off|turn(?:ed)? off|disable|suspend)\\b");
 
     private final Fix fix;
-    private final Reviewer.Shelf shelf;
+    private final Shelf shelf;
     private final Findings found;
 
-    FixReview(Fix fix, Reviewer.Shelf shelf, List<Problem> problems) {
+    FixReview(Fix fix, Shelf shelf, List<Problem> problems) {
         this.fix = fix;
         this.shelf = shelf;
         this.found = new Findings(problems, shelf);
@@ -167,13 +167,7 @@ final class FixReview {
     }
 
     private void unused() {
-        boolean used = shelf.errors().values().stream()
-                        .anyMatch(e -> e.tries().stream().anyMatch(t -> t.fix().equals(fix.key()))
-                                || e.ruledOut().stream().anyMatch(r -> r.fix().equals(fix.key())))
-                || shelf.fixes().values().stream()
-                        .flatMap(f -> f.steps().stream())
-                        .anyMatch(s -> s.part() != null && s.part().fix().equals(fix.key()));
-        if (!used) {
+        if (!shelf.index().used().contains(fix.key())) {
             found.hint(1, "no known error and no other fix uses it", "add it to ## Try of a known error");
         }
     }

@@ -11,10 +11,10 @@ final class TryReview {
     private static final double LIKE_COST = 1.25;
 
     private final KnownError error;
-    private final Reviewer.Shelf shelf;
+    private final Shelf shelf;
     private final Findings found;
 
-    TryReview(KnownError error, Reviewer.Shelf shelf, Findings found) {
+    TryReview(KnownError error, Shelf shelf, Findings found) {
         this.error = error;
         this.shelf = shelf;
         this.found = found;

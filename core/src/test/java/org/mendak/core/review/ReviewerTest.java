@@ -16,10 +16,10 @@ import org.mendak.core.runbook.RunbookParser;
 
 class ReviewerTest {
 
-    private static Reviewer.Shelf demo() {
+    private static Shelf demo() {
         Map<String, KnownError> errors = new HashMap<>();
         DemoLibrary.errors().forEach(e -> errors.put(e.key(), e));
-        return new Reviewer.Shelf(DemoLibrary.fixes(), errors, DemoLibrary.vocabulary());
+        return new Shelf(DemoLibrary.fixes(), errors, DemoLibrary.vocabulary());
     }
 
     @Test
@@ -83,8 +83,7 @@ class ReviewerTest {
     @Test
     void aFixThatReadersDoNotSeeIsSaidToBeUnpublished() {
         String text = "---\nerror: k\ntitle: \"K\"\n---\n## Try\n1. [X](../fixes/x1.md)\n2. [Y](../fixes/y1.md)\n";
-        Reviewer.Shelf shelf = new Reviewer.Shelf(
-                Map.of(), Map.of(), org.mendak.core.runbook.Vocabulary.EMPTY, java.util.Set.of("x1"));
+        Shelf shelf = new Shelf(Map.of(), Map.of(), org.mendak.core.runbook.Vocabulary.EMPTY, java.util.Set.of("x1"));
         List<Problem> problems = Reviewer.review(RunbookParser.parse(DocumentKind.ERROR, "k", text), shelf);
         expect(problems, Problem.Severity.ERROR, 6, "the fix \"x1\" is not published");
         expect(problems, Problem.Severity.MISSING, 7, "there is no fix \"y1\"");
@@ -177,7 +176,7 @@ class ReviewerTest {
                 errors.put(d.key(), d.error());
             }
         }
-        return Reviewer.review(parse(judged), new Reviewer.Shelf(fixes, errors, DemoLibrary.vocabulary()));
+        return Reviewer.review(parse(judged), new Shelf(fixes, errors, DemoLibrary.vocabulary()));
     }
 
     private static ParsedDocument parse(String text) {
@@ -341,9 +340,7 @@ class ReviewerTest {
     void aSignatureMustNotSwallowAnothersSamples() {
         String wide = error("wide", "- Message: `Sail {name:word} cannot be set`\n", "1. [A](../fixes/a.md)\n");
         String narrow = error(
-                "narrow",
-                "- Message: `Sail jib cannot be set`\n- Sample: `Sail jib cannot be set`\n",
-                "1. [A](../fixes/a.md)\n");
+                "narrow", "- Symptom: the jib hangs\n- Sample: `Sail jib cannot be set`\n", "1. [A](../fixes/a.md)\n");
         String a = fix("a", "", "## Do\n");
         expect(
                 among(wide, wide, narrow, a),
@@ -352,6 +349,9 @@ class ReviewerTest {
                 "a sample of \"narrow\" is recognised as this error");
         String told = wide.replace("\n## Try", "- Not to be confused with: [it](narrow.md)\n\n## Try");
         assertThat(among(told, told, narrow, a)).noneMatch(p -> p.message().contains("a sample of"));
+        // whose own message says it better has the case
+        String better = narrow.replace("Symptom: the jib hangs", "Message: `Sail jib cannot be set`");
+        assertThat(among(wide, wide, better, a)).noneMatch(p -> p.message().contains("a sample of"));
     }
 
     @Test

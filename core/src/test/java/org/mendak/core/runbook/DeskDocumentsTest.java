@@ -13,6 +13,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 
 /** The document set that the server's tests work through: it is faultless, and has every keyword that the grammar knows. */
 class DeskDocumentsTest {
@@ -41,7 +42,7 @@ class DeskDocumentsTest {
                         k, RunbookParser.parse(DocumentKind.ERROR, k, t).error()));
         Vocabulary.Read words = RunbookParser.vocabulary(Files.readString(FOLDER.resolve("library.yaml")));
         assertThat(words.problems()).isEmpty();
-        Reviewer.Shelf shelf = new Reviewer.Shelf(fixes, errors, words.vocabulary());
+        Shelf shelf = new Shelf(fixes, errors, words.vocabulary());
         for (DocumentKind kind : new DocumentKind[] {DocumentKind.FIX, DocumentKind.ERROR}) {
             texts(kind)
                     .forEach((key, text) -> assertThat(Reviewer.review(RunbookParser.parse(kind, key, text), shelf))

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
@@ -37,7 +38,7 @@ final class LibraryImport {
     }
 
     LibraryService.Imported run(
-            Reviewer.Shelf shelf,
+            Shelf shelf,
             List<LibraryService.Incoming> documents,
             String vocabularyText,
             List<LibraryService.Rejected> rejectedBefore,
@@ -93,8 +94,7 @@ final class LibraryImport {
      * Judges each beside what is there and what comes with it. What was rejected does not come, so those that need it are
      * judged again.
      */
-    private void judge(
-            Reviewer.Shelf shelf, Vocabulary vocabulary, Map<LibraryService.Incoming, ParsedDocument> parsed) {
+    private void judge(Shelf shelf, Vocabulary vocabulary, Map<LibraryService.Incoming, ParsedDocument> parsed) {
         Map<LibraryService.Incoming, ParsedDocument> left = new LinkedHashMap<>(parsed);
         int before;
         do {
@@ -102,7 +102,7 @@ final class LibraryImport {
             Map<String, Fix> fixes = new HashMap<>(shelf.fixes());
             left.values().stream().filter(p -> p.fix() != null).forEach(p -> fixes.put(p.key(), p.fix()));
             Map<String, KnownError> none = Map.of(); // shared codes are hints, which an import does not report
-            Reviewer.Shelf all = new Reviewer.Shelf(fixes, none, vocabulary, shelf.unseen());
+            Shelf all = new Shelf(fixes, none, vocabulary, shelf.unseen());
             int done = parsed.size();
             for (Map.Entry<LibraryService.Incoming, ParsedDocument> e : List.copyOf(left.entrySet())) {
                 if (reject(e.getKey().path(), Reviewer.review(e.getValue(), all))) {

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.mendak.core.language.Proposal;
-import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Edit;
 import org.mendak.core.runbook.Editing;
@@ -200,7 +200,7 @@ public class LibraryService implements ReadyCheck {
         int number = old.map(d -> d.latest() + 1).orElse(1);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
         // before it is written: what is parsed of a revision is kept, and this one may yet be rolled back
-        Reviewer.Shelf shelf = shelves.newest(tx);
+        Shelf shelf = shelves.newest(tx);
         StoredDocument d = new StoredDocument(
                 kind,
                 key,
@@ -247,7 +247,7 @@ public class LibraryService implements ReadyCheck {
             String text =
                     change.apply(store.text(tx, kind.word(), key, d.published()).orElseThrow());
             ParsedDocument p = RunbookParser.parse(kind, key, text);
-            Reviewer.Shelf shelf = shelves.newest(tx);
+            Shelf shelf = shelves.newest(tx);
             StoredDocument draft =
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
             store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
@@ -302,7 +302,7 @@ public class LibraryService implements ReadyCheck {
         caller.may(Role.AGENT, Scope.READ, "check documents");
         checkText(text);
         ParsedDocument p = RunbookParser.parse(kind, key, text);
-        Reviewer.Shelf shelf = db.tx(shelves::newest);
+        Shelf shelf = db.tx(shelves::newest);
         return new Sheets.Checked(
                 Shelves.judged(p, shelf, text),
                 missing(p, shelf),
@@ -333,7 +333,7 @@ public class LibraryService implements ReadyCheck {
     /** A changed text, the path of the part that was changed, and its parts now. */
     record Edited(String text, List<Integer> at, Outline outline) {}
 
-    private static List<Sheets.MissingFix> missing(ParsedDocument p, Reviewer.Shelf shelf) {
+    private static List<Sheets.MissingFix> missing(ParsedDocument p, Shelf shelf) {
         Stream<Sheets.MissingFix> named = p.error() != null
                 ? p.error().tries().stream().map(t -> new Sheets.MissingFix(t.fix(), t.title()))
                 : p.fix() != null
@@ -341,12 +341,7 @@ public class LibraryService implements ReadyCheck {
                                 .filter(s -> s.part() != null)
                                 .map(s -> new Sheets.MissingFix(s.part().fix(), s.title()))
                         : Stream.of();
-        return named.filter(m ->
-                        !shelf.fixes().containsKey(m.key()) && !shelf.unseen().contains(m.key()))
-                .filter(m -> shelf.fixes().values().stream()
-                        .noneMatch(f -> f.aliases().contains(m.key())))
-                .distinct()
-                .toList();
+        return named.filter(m -> !shelf.hasFix(m.key())).distinct().toList();
     }
 
     /** The vocabulary's text; empty text and revision 0 if none was written. */

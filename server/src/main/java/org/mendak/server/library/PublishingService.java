@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.ParsedDocument;
@@ -197,8 +197,7 @@ class PublishingService {
 
     private List<LibraryService.View> publishTogether(Tx tx, Caller caller, List<Named> parcel, String note) {
         List<Read> all = parcel.stream().map(n -> read(tx, n)).toList();
-        Reviewer.Shelf shelf =
-                shelves.visibleWith(tx, all.stream().map(Read::parsed).toList());
+        Shelf shelf = shelves.visibleWith(tx, all.stream().map(Read::parsed).toList());
         List<InTheWay> inTheWay = new ArrayList<>();
         Map<Read, List<Problem>> judged = new LinkedHashMap<>();
         for (Read r : all) {

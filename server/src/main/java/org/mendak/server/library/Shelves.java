@@ -10,6 +10,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -33,7 +34,7 @@ class Shelves {
     /** How many changes of any document were committed. */
     private final AtomicLong changes = new AtomicLong();
 
-    private record Kept(long changes, Library beside, Reviewer.Shelf shelf) {}
+    private record Kept(long changes, Library beside, Shelf shelf) {}
 
     private volatile Kept kept;
 
@@ -53,19 +54,19 @@ class Shelves {
     }
 
     /** The newest of everything, drafts included: what an author writes beside. */
-    Reviewer.Shelf newest(Tx tx) {
+    Shelf newest(Tx tx) {
         long now = changes.get();
         Library beside = published.library();
         Kept k = kept;
         if (k != null && k.changes() == now && k.beside() == beside) {
             return k.shelf();
         }
-        Reviewer.Shelf read = read(tx, beside);
+        Shelf read = read(tx, beside);
         kept = new Kept(now, beside, read);
         return read;
     }
 
-    private Reviewer.Shelf read(Tx tx, Library now) {
+    private Shelf read(Tx tx, Library now) {
         Map<String, Fix> fixes = new HashMap<>();
         Map<String, KnownError> errors = new HashMap<>();
         for (StoredDocument d : store.all(tx)) {
@@ -83,7 +84,7 @@ class Shelves {
                 Optional.ofNullable(e).ifPresent(x -> errors.put(d.key(), x));
             }
         }
-        return new Reviewer.Shelf(fixes, errors, published.vocabulary(tx));
+        return new Shelf(fixes, errors, published.vocabulary(tx));
     }
 
     private ParsedDocument latest(Tx tx, StoredDocument d) {
@@ -92,7 +93,7 @@ class Shelves {
     }
 
     /** What readers see: what is to be published is judged beside that alone. */
-    Reviewer.Shelf visible(Tx tx) {
+    Shelf visible(Tx tx) {
         if (published.lags()) {
             throw Refusal.unavailable(
                     "The stored library cannot be read at the moment. Nothing was changed; try again.");
@@ -102,12 +103,12 @@ class Shelves {
                 .filter(d -> d.kind() == DocumentKind.FIX && !d.visible())
                 .map(StoredDocument::key)
                 .collect(Collectors.toSet());
-        return new Reviewer.Shelf(now.fixes(), now.errors(), published.vocabulary(tx), unseen);
+        return new Shelf(now.fixes(), now.errors(), published.vocabulary(tx), unseen);
     }
 
     /** The same with these published together: each is judged beside the others. */
-    Reviewer.Shelf visibleWith(Tx tx, List<ParsedDocument> together) {
-        Reviewer.Shelf now = visible(tx);
+    Shelf visibleWith(Tx tx, List<ParsedDocument> together) {
+        Shelf now = visible(tx);
         Map<String, Fix> fixes = new HashMap<>(now.fixes());
         Map<String, KnownError> errors = new HashMap<>(now.errors());
         Set<String> unseen = new java.util.HashSet<>(now.unseen());
@@ -118,11 +119,11 @@ class Shelves {
             });
             Optional.ofNullable(d.error()).ifPresent(e -> errors.put(d.key(), e));
         }
-        return new Reviewer.Shelf(fixes, errors, now.vocabulary(), unseen);
+        return new Shelf(fixes, errors, now.vocabulary(), unseen);
     }
 
     /** What is wrong with a document beside a shelf, in the order of its lines. */
-    static List<Problem> judged(ParsedDocument p, Reviewer.Shelf shelf, String text) {
+    static List<Problem> judged(ParsedDocument p, Shelf shelf, String text) {
         return Stream.concat(Reviewer.review(p, shelf).stream(), Reviewer.secrets(text).stream())
                 .sorted(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column))
                 .toList();

@@ -90,7 +90,7 @@ class EditingHttpTest extends OnDesk {
     @Test
     void authorsFindDocumentsByTheirWordsDraftsToo() {
         api.put(
-                        "/api/documents/fixes/wake-scale",
+                        "fixes/wake-scale",
                         FIX.replace("fix: f", "fix: wake-scale").replace("\"F\"", "\"Wake the scale\""),
                         "If-None-Match",
                         "*")
