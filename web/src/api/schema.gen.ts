@@ -317,7 +317,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["settle"];
+    post: operations["settle_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -580,6 +580,54 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/{folder}/{key}/comments": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["say"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/documents/{folder}/{key}/comments/{id}/answers": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["answer"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/documents/{folder}/{key}/comments/{id}/settled": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations["settle"];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents/{folder}/{key}/parcel": {
     parameters: {
       query?: never;
@@ -590,6 +638,38 @@ export interface paths {
     get: operations["wanted"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/documents/{folder}/{key}/review": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["of_1"];
+    put: operations["ask"];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/documents/{folder}/{key}/review/back": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["back"];
     delete?: never;
     options?: never;
     head?: never;
@@ -684,7 +764,7 @@ export interface paths {
       cookie?: never;
     };
     /** @description Cases can be chosen by `product`, `from` and `to` (days), `agent` (several) and `fact.name`. */
-    get: operations["of_1"];
+    get: operations["of_2"];
     put?: never;
     post?: never;
     delete?: never;
@@ -931,6 +1011,38 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["parcel"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/readers": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["readers"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/unpublished": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["unpublished"];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -2420,6 +2532,79 @@ export interface components {
       kind: string;
       span: number[];
     };
+    ReviewAllUnpublished: {
+      documents: components["schemas"]["ReviewUnpublished"][];
+      /** Format: int32 */
+      total: number;
+    };
+    ReviewAnswer: {
+      /** Format: date-time */
+      at: string;
+      person: string;
+      text: string;
+    };
+    ReviewAnswerWords: {
+      text?: null | string;
+    };
+    ReviewAsk: {
+      note?: null | string;
+      reviewer?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
+    };
+    ReviewComment: {
+      answers: components["schemas"]["ReviewAnswer"][];
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      line: number;
+      person: string;
+      quote: string;
+      /** Format: int32 */
+      revision: number;
+      /** Format: date-time */
+      settledAt: null | string;
+      settledBy: null | string;
+      text: string;
+    };
+    ReviewReader: {
+      login: string;
+      name: string;
+    };
+    ReviewReview: {
+      /** Format: int32 */
+      asked: number | null;
+      askedBy: null | string;
+      comments: components["schemas"]["ReviewComment"][];
+      mine: boolean;
+      reviewer: null | string;
+    };
+    ReviewSettled: {
+      settled?: boolean | null;
+    };
+    ReviewUnpublished: {
+      askedBy: null | string;
+      /** Format: int32 */
+      comments: number;
+      folder: string;
+      key: string;
+      mine: boolean;
+      reviewer: null | string;
+      /** Format: int32 */
+      revision: number;
+      /** @enum {string} */
+      status: "draft" | "in-review" | "published" | "retired";
+      title: string;
+    };
+    ReviewWords: {
+      /** Format: int32 */
+      line?: number | null;
+      /** Format: int32 */
+      revision?: number | null;
+      text?: null | string;
+    };
     Revision: {
       /** Format: date-time */
       at: string;
@@ -3188,7 +3373,7 @@ export interface operations {
       };
     };
   };
-  settle: {
+  settle_1: {
     parameters: {
       query?: never;
       header?: {
@@ -3654,6 +3839,89 @@ export interface operations {
       };
     };
   };
+  say: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ReviewWords"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
+        };
+      };
+    };
+  };
+  answer: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ReviewAnswerWords"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
+        };
+      };
+    };
+  };
+  settle: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ReviewSettled"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
+        };
+      };
+    };
+  };
   wanted: {
     parameters: {
       query: {
@@ -3675,6 +3943,83 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["PublishingWanted"][];
+        };
+      };
+    };
+  };
+  of_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
+        };
+      };
+    };
+  };
+  ask: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ReviewAsk"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
+        };
+      };
+    };
+  };
+  back: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ReviewWords"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReview"];
         };
       };
     };
@@ -3848,7 +4193,7 @@ export interface operations {
       };
     };
   };
-  of_1: {
+  of_2: {
     parameters: {
       query?: {
         choice?: {
@@ -4222,6 +4567,46 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["LibraryView"][];
+        };
+      };
+    };
+  };
+  readers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewReader"][];
+        };
+      };
+    };
+  };
+  unpublished: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ReviewAllUnpublished"];
         };
       };
     };

@@ -10,6 +10,9 @@ import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
 import { mended } from "./mended";
 import { Parcel } from "./Parcel";
+import { Asking, SendingBack } from "./review/Asking";
+import { Comments } from "./review/Comments";
+import { type Review, useReview } from "./review/useReview";
 import { SheetEditor } from "./sheet/SheetEditor";
 import { type Draft, useDraft } from "./useDraft";
 import "./writing.css";
@@ -77,6 +80,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
     ...upkeepQuery(folder, docKey),
     enabled: draft?.status === "published",
   });
+  const review = useReview(folder, docKey, draft !== null && draft.etag !== null);
   if (!draft) return <Coming />;
 
   // there is no mistake before anything was written
@@ -85,21 +89,33 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   const writeFix = (m: { key: string; title: string }) =>
     `/write/fixes/${m.key}?back=${folder}/${docKey}&title=${encodeURIComponent(m.title)}`;
   const mend = (p: Problem) => draft.change(mended(draft.text, p));
-  const moveTo = async (to: string) => {
+  /** Saves, and asks somebody to read exactly that. */
+  const askFor = async (reviewer: string | null): Promise<boolean> => {
+    const revision = draft.unsaved ? await saveNow() : draft.revision;
+    if (revision === null) return false;
+    try {
+      await review.ask(revision, reviewer, note);
+      say.done(t.sentToReview);
+      void client.invalidateQueries({ queryKey: ["writing", folder, docKey] });
+      return true;
+    } catch (e) {
+      say.failed(e);
+      return false;
+    }
+  };
+  const publish = async () => {
     const revision = draft.unsaved ? await saveNow() : draft.revision;
     if (revision === null) return;
     setInTheWay([]);
     setParcel(null);
     try {
-      if (to === "published") {
-        const parts = await wanted(folder, docKey, revision);
-        if (parts.length > 0) {
-          setParcel({ revision, parts });
-          return;
-        }
+      const parts = await wanted(folder, docKey, revision);
+      if (parts.length > 0) {
+        setParcel({ revision, parts });
+        return;
       }
-      await transition(folder, docKey, to, revision);
-      say.done(to === "published" ? t.published : t.sentToReview);
+      await transition(folder, docKey, "published", revision);
+      say.done(t.published);
       void client.invalidateQueries({ queryKey: ["library"] });
       void client.invalidateQueries({ queryKey: ["writing", folder, docKey] });
     } catch (e) {
@@ -189,23 +205,26 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         <Button onClick={() => void saveNow()} disabled={!draft.unsaved}>
           {t.save}
         </Button>
+        {draft.status === "in-review" && !draft.unsaved && (
+          <SendingBack
+            back={async (text) => {
+              await review.back(draft.revision ?? 0, text);
+              say.done(words.writing.reviewing.sentBack);
+              void client.invalidateQueries({ queryKey: ["writing", folder, docKey] });
+            }}
+          />
+        )}
         {lead ? (
           <Button
             type="primary"
             disabled={errors > 0 || draft.untouched || draft.theirs !== null}
-            onClick={() => void moveTo("published")}
+            title={review.data?.askedBy ? undefined : words.writing.reviewing.ownText}
+            onClick={() => void publish()}
           >
             {t.publish}
           </Button>
         ) : (
-          <Button
-            type="primary"
-            title={t.onlyLead}
-            disabled={draft.theirs !== null}
-            onClick={() => void moveTo("in-review")}
-          >
-            {t.review}
-          </Button>
+          <Asking disabled={draft.theirs !== null || draft.untouched} ask={askFor} />
         )}
       </div>
       {draft.others.length > 0 && (
@@ -222,6 +241,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
       {parcel && (
         <Parcel parts={parcel.parts} onAll={() => void publishAll()} onLeave={() => setParcel(null)} />
       )}
+      <ReviewState review={review} />
       <div className="writing-columns">
         <section>
           <div className="views">
@@ -252,6 +272,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
               outline={draft.outline}
               problems={problems}
               mend={mend}
+              review={review}
               writeFix={(key) => {
                 const m = draft.checked?.missing.find((x) => x.key === key);
                 return m ? writeFix(m) : null;
@@ -290,6 +311,32 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         </section>
       </div>
     </main>
+  );
+}
+
+/** Who was asked to read it, and what was said that stands at no line. */
+function ReviewState({ review }: { review: Review }) {
+  const r = words.writing.reviewing;
+  const all = review.data?.comments ?? [];
+  const open = all.filter((c) => c.settledAt === null && c.line === 0);
+  const settled = all.filter((c) => c.settledAt !== null);
+  const asked = review.data?.askedBy;
+  if (!asked && all.length === 0) return null;
+  return (
+    <section className="review-state">
+      {asked && (
+        <p role="status">
+          {review.data?.mine ? r.forYou(asked) : r.inReview(review.data?.reviewer ?? "", asked)}
+        </p>
+      )}
+      <Comments comments={open} review={review} quoted />
+      {settled.length > 0 && (
+        <details>
+          <summary className="soft">{r.settledOnes(settled.length)}</summary>
+          <Comments comments={settled} review={review} quoted />
+        </details>
+      )}
+    </section>
   );
 }
 

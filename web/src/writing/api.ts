@@ -140,3 +140,69 @@ export const findQuery = (folder: Folder, q: string) =>
 /** A text from a screen in its words, with those that are likely to differ from case to case. */
 export const propose = (text: string, signal: AbortSignal) =>
   got(api.POST("/api/documents/proposals", { body: { text }, signal }));
+
+/** Who was asked to read it, and what was said. */
+export const reviewQuery = (folder: Folder, key: string) =>
+  queryOptions({
+    queryKey: ["writing", folder, key, "review"],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/documents/{folder}/{key}/review", { params: at(folder, key), signal })),
+    refetchInterval: 20_000,
+    staleTime: 0,
+    retry: false,
+  });
+
+/** Who can be asked. */
+export const readersQuery = queryOptions({
+  queryKey: ["library", "readers"],
+  queryFn: ({ signal }) => got(api.GET("/api/library/readers", { signal })),
+  staleTime: 60_000,
+});
+
+export const askReview = (
+  folder: Folder,
+  key: string,
+  revision: number,
+  reviewer: string | null,
+  note: string,
+) =>
+  got(
+    api.PUT("/api/documents/{folder}/{key}/review", {
+      params: at(folder, key),
+      body: { revision, reviewer, note },
+    }),
+  );
+
+export const sendBack = (folder: Folder, key: string, revision: number, text: string) =>
+  got(
+    api.POST("/api/documents/{folder}/{key}/review/back", {
+      params: at(folder, key),
+      body: { revision, text },
+    }),
+  );
+
+export const commentOn = (folder: Folder, key: string, revision: number, line: number, text: string) =>
+  got(
+    api.POST("/api/documents/{folder}/{key}/comments", {
+      params: at(folder, key),
+      body: { revision, line, text },
+    }),
+  );
+
+const commentAt = (folder: Folder, key: string, id: number) => ({ path: { folder, key, id } });
+
+export const answerComment = (folder: Folder, key: string, id: number, text: string) =>
+  got(
+    api.POST("/api/documents/{folder}/{key}/comments/{id}/answers", {
+      params: commentAt(folder, key, id),
+      body: { text },
+    }),
+  );
+
+export const settleComment = (folder: Folder, key: string, id: number, settled: boolean) =>
+  got(
+    api.PUT("/api/documents/{folder}/{key}/comments/{id}/settled", {
+      params: commentAt(folder, key, id),
+      body: { settled },
+    }),
+  );

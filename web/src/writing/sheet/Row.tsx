@@ -62,6 +62,8 @@ export function Row(p: {
   children: ReactNode;
   onOpen: () => void;
   onRemove?: () => void;
+  /** Opens a box to say something about it to whoever writes it. */
+  onSay?: () => void;
   onUp?: () => void;
   onDown?: () => void;
   focused: boolean;
@@ -102,6 +104,7 @@ export function Row(p: {
       </button>
       {p.adds}
       <span className="part-tools">
+        {p.onSay && <Tool sign="“" says={words.writing.reviewing.comment} act={p.onSay} />}
         {p.onUp && <Tool sign="↑" says={t.up} act={p.onUp} />}
         {p.onDown && <Tool sign="↓" says={t.down} act={p.onDown} />}
         {p.onRemove && <Tool sign="×" says={t.takeAway} act={p.onRemove} />}

@@ -4,6 +4,8 @@ import type { Offer, Outline, OutlineField, OutlinePart, Problem } from "../../a
 import { Link } from "react-router";
 import { Key, useSay } from "../../look";
 import { words } from "../../words";
+import { Comments, SayBox } from "../review/Comments";
+import type { Review } from "../review/useReview";
 import type { Draft } from "../useDraft";
 import { HeldProblems, Row, type RowDrag, useRowDrag } from "./Row";
 import { PartForm } from "./PartForm";
@@ -47,6 +49,9 @@ interface Shared {
   mend: (p: Problem) => void;
   /** Where a fix that nobody has written is written; null if there is one. */
   writeFix: (key: string) => string | null;
+  review: Review;
+  /** The revision that the text is of, for what is said about it; null while it is not saved. */
+  saved: number | null;
 }
 
 /** A document as a sheet that is written into, part by part. */
@@ -56,18 +61,21 @@ export function SheetEditor({
   problems,
   mend,
   writeFix,
+  review,
 }: {
   draft: Draft;
   outline: Outline;
   problems: readonly Problem[];
   mend: (p: Problem) => void;
   writeFix: (key: string) => string | null;
+  review: Review;
 }) {
   const say = useSay();
   const sheet = useSheet(draft, (why) => say.failed(new Error(why)));
   const drag = useRowDrag((path, seen, to) => sheet.move(path, seen, to));
   if (outline.head.length === 0) return <p className="soft">{t.unreadable}</p>;
-  const shared: Shared = { sheet, outline, problems, drag, mend, writeFix };
+  const saved = draft.unsaved ? null : draft.revision;
+  const shared: Shared = { sheet, outline, problems, drag, mend, writeFix, review, saved };
   return (
     <article className="sheet writes">
       <Head shared={shared} />
@@ -148,8 +156,10 @@ function Part(p: {
   const { shared, part, path } = p;
   const { sheet, outline } = shared;
   const open = sheet.open;
+  const [saying, setSaying] = useState(false);
   // what was just added is still open where it was begun
   if (open?.kind === "new" && open.at && samePath(open.at, path)) return null;
+  const lines = ownLines(part);
   const unwritten = part.kind === "item" ? shared.writeFix(valueOf(part, "fix")) : null;
   const own = (
     <>
@@ -162,6 +172,14 @@ function Part(p: {
         <p className="unwritten">
           {t.notWritten} <Link to={unwritten}>{words.writing.writeIt}</Link>
         </p>
+      )}
+      {lines && <Comments comments={shared.review.at(lines[0], lines[1])} review={shared.review} />}
+      {saying && shared.saved !== null && (
+        <SayBox
+          autoFocus
+          label={words.writing.reviewing.comment}
+          send={(text) => shared.review.say(shared.saved ?? 0, part.line, text).then(() => setSaying(false))}
+        />
       )}
     </>
   );
@@ -200,6 +218,7 @@ function Part(p: {
       label={part.kind === "clause" ? label.label : ""}
       onOpen={() => sheet.openPart(path)}
       onRemove={() => sheet.remove(path, part)}
+      onSay={shared.saved === null ? undefined : () => setSaying(!saying)}
       onUp={
         part.moves && p.number > (part.kind === "step" ? 1 : 0)
           ? () => sheet.move(path, part, p.number - 1)
@@ -285,6 +304,13 @@ function FromText({ shared, path, part }: { shared: Shared; path: Path; part: Ou
       </div>
     </div>
   );
+}
+
+/** The lines of a part that are not those of one within it; null if it is not written. */
+function ownLines(part: OutlinePart): [number, number] | null {
+  if (part.line === 0) return null;
+  const first = part.below[0];
+  return [part.line, first ? Math.max(part.line, first.line - 1) : part.end];
 }
 
 function labelOf(part: OutlinePart) {

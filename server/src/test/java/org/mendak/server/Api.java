@@ -127,6 +127,10 @@ public final class Api {
         return sendJson("POST", path, json);
     }
 
+    public Answer putJson(String path, Object json) {
+        return sendJson("PUT", path, json);
+    }
+
     public Answer patch(String path, Object json) {
         return sendJson("PATCH", path, json);
     }

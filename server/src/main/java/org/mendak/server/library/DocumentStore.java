@@ -44,6 +44,13 @@ class DocumentStore {
         return tx.list(DOCUMENT + " where kind <> 'library' order by kind, doc_key", DocumentStore::document);
     }
 
+    /** Those whose newest revision readers do not see; of retired ones none. */
+    List<StoredDocument> unpublished(Tx tx) {
+        return tx.list(
+                DOCUMENT + " where kind <> 'library' and status in ('draft', 'in-review') order by kind, doc_key",
+                DocumentStore::document);
+    }
+
     record Text(String key, int revision, String text) {}
 
     /** The newest text of every document of a kind. */

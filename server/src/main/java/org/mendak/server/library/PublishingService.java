@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -73,14 +74,24 @@ class PublishingService {
         }
     }
 
-    private record Move(Named what, Status to, String note) {}
+    /** {@code also} is what else is done in the same transaction. */
+    private record Move(Named what, Status to, String note, Consumer<Tx> also) {
+        Move(Named what, Status to, String note) {
+            this(what, to, note, tx -> {});
+        }
+    }
 
     /** Moves a document to another status. Only publishing takes a revision that is not the newest. */
     LibraryService.View transition(Caller caller, Named what, Status to, String note) {
+        return transition(caller, what, to, note, tx -> {});
+    }
+
+    /** The same, and something else in the same transaction. */
+    LibraryService.View transition(Caller caller, Named what, Status to, String note, Consumer<Tx> also) {
         boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
         caller.may(
                 lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
-        Move m = new Move(what.exactly(), to, note);
+        Move m = new Move(what.exactly(), to, note, also);
         if (!lead) {
             return turns.take(() -> db.tx(tx -> move(tx, caller, m)), what.turn());
         }
@@ -128,6 +139,7 @@ class PublishingService {
     private LibraryService.View moved(Tx tx, Caller caller, Read r, Move m, List<Problem> problems) {
         StoredDocument d = moved(r.document(), m.to(), m.what().revision(), r.parsed());
         store.status(tx, d);
+        m.also().accept(tx);
         shelves.changed(tx);
         audit.write(
                 tx,

@@ -178,6 +178,13 @@ public class TeamService implements Identities {
                 .findFirst();
     }
 
+    /** Those who can read documents of others: authors and leads who may sign in. */
+    public List<Person> authors(Tx tx) {
+        return store.all(tx).stream()
+                .filter(p -> p.active() && p.role().compareTo(Role.AUTHOR) >= 0)
+                .toList();
+    }
+
     List<Person> people(Caller caller) {
         caller.may(Role.LEAD, Scope.ADMIN, "see the team");
         return db.tx(store::all);
