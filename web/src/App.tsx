@@ -7,7 +7,7 @@ import { CasePage } from "./case";
 import { DeskPage } from "./desk";
 import { ClothContext, Frame } from "./frame";
 import { ErrorEvidencePage, EvidencePage } from "./evidence";
-import { ErrorPage, FixPage, ShelvesPage } from "./library";
+import { ErrorPage, FixPage, FixShelfPage, ShelvesPage } from "./library";
 import {
   chosenCloth,
   type ClothChoice,
@@ -80,6 +80,7 @@ function Places() {
         <Route path="/taking-in" element={<TakingInPage />} />
         <Route path="/case/:n" element={<CasePage />} />
         <Route path="/library" element={<ShelvesPage />} />
+        <Route path="/library/fixes" element={<FixShelfPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
         <Route path="/evidence" element={<EvidencePage />} />

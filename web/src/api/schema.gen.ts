@@ -644,6 +644,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/{folder}/{key}/rename": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["rename"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents/{folder}/{key}/review": {
     parameters: {
       query?: never;
@@ -905,6 +921,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/evidence/fixes": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["fixes_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/fixes": {
     parameters: {
       query?: never;
@@ -977,6 +1009,22 @@ export interface paths {
       cookie?: never;
     };
     get: operations["export"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/fixes": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["fixShelf"];
     put?: never;
     post?: never;
     delete?: never;
@@ -2098,6 +2146,13 @@ export interface components {
     EvidenceDraftWanted: {
       ruleOut?: null | string;
     };
+    EvidenceFared: {
+      fix: string;
+      /** Format: int32 */
+      held: number;
+      /** Format: int32 */
+      tried: number;
+    };
     EvidenceOccurrence: {
       /** Format: int32 */
       cases: number;
@@ -2124,6 +2179,27 @@ export interface components {
       told: components["schemas"]["Told"];
       usedBy: components["schemas"]["UsedBy"][];
       workaround: boolean;
+    };
+    FixShelfFixLine: {
+      alike: components["schemas"]["UsedBy"][];
+      key: string;
+      /** Format: double */
+      minutes: number;
+      /** Format: int32 */
+      revision: number;
+      risk: string;
+      seen: boolean;
+      /** @enum {string} */
+      status: "draft" | "in-review" | "published" | "retired";
+      title: string;
+      /** Format: int32 */
+      uses: number;
+      workaround: boolean;
+    };
+    FixShelfFixShelf: {
+      fixes: components["schemas"]["FixShelfFixLine"][];
+      /** Format: int32 */
+      total: number;
     };
     HeardCounts: {
       counts?: boolean | null;
@@ -2393,6 +2469,9 @@ export interface components {
       text: string;
       type: string;
       varies: boolean;
+    };
+    PublishingNewName: {
+      to?: null | string;
     };
     PublishingParcel: {
       documents?: components["schemas"]["PublishingParcelItem"][] | null;
@@ -3947,6 +4026,33 @@ export interface operations {
       };
     };
   };
+  rename: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PublishingNewName"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LibraryView"];
+        };
+      };
+    };
+  };
   of_1: {
     parameters: {
       query?: never;
@@ -4416,6 +4522,28 @@ export interface operations {
       };
     };
   };
+  fixes_1: {
+    parameters: {
+      query: {
+        key: string[];
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["EvidenceFared"][];
+        };
+      };
+    };
+  };
   fixes: {
     parameters: {
       query?: {
@@ -4518,6 +4646,29 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+    };
+  };
+  fixShelf: {
+    parameters: {
+      query?: {
+        q?: string;
+        away?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FixShelfFixShelf"];
+        };
       };
     };
   };

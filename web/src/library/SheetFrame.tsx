@@ -2,6 +2,7 @@ import { type ReactNode, useContext } from "react";
 import { Link } from "react-router";
 import { SignedIn } from "../frame";
 import { words } from "../words";
+import { DocumentActs } from "./DocumentActs";
 import { History } from "./History";
 
 /** What every published sheet has around it: its title, printing, and for authors the way to its source and its history. */
@@ -20,6 +21,7 @@ export function SheetFrame(p: {
           <button type="button" className="plain" onClick={() => window.print()}>
             {words.library.print}
           </button>
+          {writes && <DocumentActs folder={p.folder} docKey={p.docKey} title={p.title} />}
           {writes && <Link to={`/write/${p.folder}/${p.docKey}`}>{words.library.edit}</Link>}
         </span>
       </div>

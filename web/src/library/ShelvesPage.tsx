@@ -1,46 +1,38 @@
 import { useQuery } from "@tanstack/react-query";
-import { useContext } from "react";
-import { Link } from "react-router";
+import { useContext, useDeferredValue } from "react";
+import { Link, NavLink } from "react-router";
 import type { ErrorLine, Occurrence } from "../api";
 import { SignedIn, useTakingIn } from "../frame";
 import { Coming, Failed, MiniSeam } from "../look";
 import { words } from "../words";
-import { documentsQuery, errorsQuery, occurrencesQuery } from "./api";
+import { errorsQuery, occurrencesQuery, unpublishedQuery } from "./api";
 
-import { matching, shelves } from "./shelves";
-
-const MOST_SHOWN = 400;
+import { shelves } from "./shelves";
 
 /** The library as shelves by product and phase; the field filters. States: loading, failed, empty, nothing matches, filled. */
 export function ShelvesPage() {
-  const { data, error, refetch } = useQuery(errorsQuery);
-  const { data: met } = useQuery(occurrencesQuery);
   const { draft } = useTakingIn();
+  const typed = useDeferredValue(draft.text.trim());
+  const { data, error, refetch } = useQuery(errorsQuery(typed));
+  const { data: met } = useQuery(occurrencesQuery);
   const roles = useContext(SignedIn).roles;
   const writes = roles.includes("author");
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
-  const shown = matching(data, draft.text).slice(0, MOST_SHOWN);
+  const shown = data.errors;
   const often = new Map((met ?? []).map((o) => [o.error, o]));
   return (
     <main className="page library">
-      <div className="page-head">
-        <h1>{words.library.title}</h1>
-        {writes && (
-          <span className="links">
-            <Link to="/write/errors">{words.library.write}</Link>
-            <Link to="/write/fixes">{words.library.writeFix}</Link>
-          </span>
-        )}
-      </div>
-      {data.length === 0 && (
+      <ShelfTabs />
+      {data.total === 0 && typed === "" && (
         <div className="empty">
           <MiniSeam outcomes={[]} planned={7} />
           <p>{words.library.empty}</p>
           <p className="soft">{words.library.emptyHint}</p>
         </div>
       )}
-      {data.length > 0 && shown.length === 0 && <p>{words.library.noMatch(draft.text)}</p>}
+      {shown.length === 0 && typed !== "" && <p>{words.library.noMatch(typed)}</p>}
+      {data.total > shown.length && <p className="soft">{words.library.shownOf(shown.length, data.total)}</p>}
       {writes && draft.text === "" && <Drafts />}
       {shelves(shown).map((s) => (
         <section key={s.product} className="shelf">
@@ -86,20 +78,58 @@ function Line({ e, met }: { e: ErrorLine; met: Occurrence | undefined }) {
   );
 }
 
-/** What is being written and not yet seen by agents. */
+/** The two sides of the library, and for authors the way to write. */
+export function ShelfTabs() {
+  const writes = useContext(SignedIn).roles.includes("author");
+  return (
+    <div className="page-head">
+      <h1>{words.library.title}</h1>
+      <nav className="links shelf-tabs">
+        <NavLink end to="/library">
+          {words.library.knownErrors}
+        </NavLink>
+        {writes && (
+          <NavLink end to="/library/fixes">
+            {words.library.fixes}
+          </NavLink>
+        )}
+      </nav>
+      {writes && (
+        <span className="links">
+          <Link to="/write/errors">{words.library.write}</Link>
+          <Link to="/write/fixes">{words.library.writeFix}</Link>
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** What is being written and not yet seen by agents; first what waits for oneself. */
 function Drafts() {
-  const { data } = useQuery(documentsQuery);
-  const drafts = (data ?? []).filter((d) => d.status === "draft" || d.status === "in-review").slice(0, 50);
-  if (drafts.length === 0) return null;
+  const { data } = useQuery(unpublishedQuery);
+  const r = words.writing.reviewing;
+  if (!data || data.total === 0) return null;
   return (
     <section className="shelf">
-      <h2>{words.library.drafts}</h2>
+      <h2>
+        {words.library.drafts}{" "}
+        {data.total > data.documents.length && (
+          <span className="count">{words.library.shownOf(data.documents.length, data.total)}</span>
+        )}
+      </h2>
       <ul className="drafts">
-        {drafts.map((d) => (
-          <li key={`${d.kind}/${d.key}`}>
-            <Link to={`/write/${d.kind === "error" ? "errors" : "fixes"}/${d.key}`}>{d.title || d.key}</Link>{" "}
+        {data.documents.map((d) => (
+          <li key={`${d.folder}/${d.key}`}>
+            <Link to={`/write/${d.folder}/${d.key}`}>{d.title || d.key}</Link>{" "}
             <span className="soft">
-              {words.library.statuses[d.status]} · {words.library.revision(d.revision)}
+              {[
+                words.library.statuses[d.status] ?? d.status,
+                words.library.revision(d.revision),
+                ...(d.askedBy
+                  ? [d.mine ? r.forYou(d.askedBy) : r.inReview(d.reviewer ?? "", d.askedBy)]
+                  : []),
+                ...(d.comments > 0 ? [r.comments(d.comments)] : []),
+              ].join(" · ")}
             </span>
           </li>
         ))}

@@ -1,27 +1,77 @@
-import { queryOptions } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api, type ErrorLine, got } from "../api";
 
 const STALE_MS = 20_000;
 
-/** All pages of the published known errors. */
-async function allErrors(signal: AbortSignal): Promise<ErrorLine[]> {
-  const all: ErrorLine[] = [];
-  for (let after = ""; ;) {
-    const page = await got(
-      api.GET("/api/errors", { params: { query: { limit: 200, ...(after && { after }) } }, signal }),
-    );
-    all.push(...page);
-    const last = page.at(-1);
-    if (page.length < 200 || !last) return all;
-    after = last.key;
-  }
+/** As many known errors as one page of the shelves holds. */
+const PAGE = 200;
+
+/** Known errors, and how many there are in all. */
+export interface Found {
+  errors: ErrorLine[];
+  total: number;
 }
 
-export const errorsQuery = queryOptions({
-  queryKey: ["library", "errors"],
-  queryFn: ({ signal }) => allErrors(signal),
+/** The published known errors that have every word of what was typed, at most a page of them. */
+export const errorsQuery = (typed = "") =>
+  queryOptions({
+    queryKey: ["library", "errors", "found", typed],
+    queryFn: async ({ signal }): Promise<Found> => {
+      const { data, response } = await api.GET("/api/errors", {
+        params: { query: { limit: PAGE, ...(typed && { q: typed }) } },
+        signal,
+      });
+      const errors = data ?? [];
+      return { errors, total: Number(response.headers.get("Mendak-Total") ?? errors.length) };
+    },
+    staleTime: STALE_MS,
+    placeholderData: keepPreviousData,
+  });
+
+/** Fixes as authors see them on their shelf. */
+export const fixShelfQuery = (q: string, away: boolean) =>
+  queryOptions({
+    queryKey: ["library", "fixes", "shelf", q, away],
+    queryFn: ({ signal }) => got(api.GET("/api/library/fixes", { params: { query: { q, away } }, signal })),
+    staleTime: STALE_MS,
+    placeholderData: keepPreviousData,
+  });
+
+/** How these fixes have fared over all known errors. */
+export const faredQuery = (keys: string[]) =>
+  queryOptions({
+    queryKey: ["evidence", "fixes", ...keys],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/evidence/fixes", { params: { query: { key: keys } }, signal })),
+    enabled: keys.length > 0,
+    staleTime: STALE_MS,
+  });
+
+/** What is being written and not seen by readers, first what waits for oneself. */
+export const unpublishedQuery = queryOptions({
+  queryKey: ["library", "unpublished"],
+  queryFn: ({ signal }) => got(api.GET("/api/library/unpublished", { signal })),
   staleTime: STALE_MS,
 });
+
+/** Gives a document another name. */
+export const rename = (folder: "errors" | "fixes", key: string, to: string) =>
+  got(api.POST("/api/documents/{folder}/{key}/rename", { params: { path: { folder, key } }, body: { to } }));
+
+/** Puts a document away, or brings it back. */
+export const moveTo = async (folder: "errors" | "fixes", key: string, to: string) => {
+  const { response } = await api.GET("/api/documents/{folder}/{key}", {
+    params: { path: { folder, key }, query: { revision: "draft" } },
+    parseAs: "text",
+  });
+  const revision = Number(response.headers.get("Mendak-Revision"));
+  return got(
+    api.POST("/api/documents/{folder}/{key}/transitions", {
+      params: { path: { folder, key } },
+      body: { to, revision, note: "" },
+    }),
+  );
+};
 
 export const occurrencesQuery = queryOptions({
   queryKey: ["evidence", "occurrences"],
@@ -51,12 +101,6 @@ export const evidenceQuery = (key: string) =>
       got(api.GET("/api/errors/{key}/evidence", { params: { path: { key } }, signal })),
     staleTime: STALE_MS,
   });
-
-/** Documents that authors see, drafts and retired ones included. */
-export const documentsQuery = queryOptions({
-  queryKey: ["library", "documents"],
-  queryFn: ({ signal }) => got(api.GET("/api/documents", { signal })),
-});
 
 export const historyQuery = (folder: string, key: string) =>
   queryOptions({

@@ -3,5 +3,6 @@ import "./library.css";
 export { ShelvesPage } from "./ShelvesPage";
 export { ErrorPage } from "./ErrorPage";
 export { FixPage } from "./FixPage";
+export { FixShelfPage } from "./FixShelfPage";
 export { ErrorSheetView, FixSheetView } from "./Sheets";
-export { documentsQuery, errorsQuery, historyQuery } from "./api";
+export { errorsQuery, historyQuery } from "./api";

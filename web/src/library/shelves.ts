@@ -34,13 +34,3 @@ export function shelves(errors: ErrorLine[]): Shelf[] {
         .map(([phase, list]) => ({ phase, errors: list })),
     }));
 }
-
-/** The known errors whose title, key or signatures hold every word that was typed. */
-export function matching(errors: ErrorLine[], typed: string): ErrorLine[] {
-  const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  return errors.filter((e) => {
-    const all =
-      `${e.title} ${e.key} ${e.products.join(" ")} ${e.signatures.map((s) => s.text).join(" ")}`.toLowerCase();
-    return wanted.every((w) => all.includes(w));
-  });
-}

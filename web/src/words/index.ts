@@ -277,6 +277,33 @@ export const words = {
     write: "Write a known error",
     writeFix: "Write a fix",
     drafts: "Drafts",
+    knownErrors: "Known errors",
+    shownOf: (shown: number, all: number) =>
+      `${shown} of ${all.toLocaleString("en-GB")}; type to narrow them`,
+    fixShelf: {
+      shown: (shown: number, all: number) =>
+        shown < all
+          ? `${shown} of ${all.toLocaleString("en-GB")} fixes; type above to narrow them`
+          : many(all, "fix", "fixes"),
+      away: "those put away",
+      noneAway: "No fix was put away.",
+      none: "No fix was written yet.",
+      noMatch: (q: string) => `No fix is called “${q}”.`,
+      uses: (n: number) => (n === 0 ? "no runbook uses it" : `in ${many(n, "runbook", "runbooks")}`),
+      alike: "Much like",
+      fared: (held: number, tried: number) => `held in ${held} of ${many(tried, "retest", "retests")}`,
+      untried: "not tried yet",
+      bringBack: "bring it back",
+    },
+    acts: {
+      copy: "Copy",
+      rename: "Rename",
+      newName: "New file name",
+      keeps: "What was measured stays its own, and what links to it follows.",
+      renamed: (to: string) => `It is called ${to} now.`,
+      putAway: "Put away",
+      isAway: (title: string) => `“${title}” is put away; nobody sees it.`,
+    },
     noMatch: (q: string) => `No title, code or message holds “${q}”. Enter reads it as an error instead.`,
     firstAid: "first aid",
     met: (n: number) => (n === 0 ? "not met yet" : `met ${many(n, "time", "times")}`),
@@ -331,6 +358,7 @@ export const words = {
   writing: {
     inTheWay: "In the way of publishing",
     deskSays: "What the desk's records say of the published text",
+    copyOf: (key: string) => `A copy of ${key}`,
     keyTaken: (key: string) =>
       `There is a document ${key}.md already. Choose another name, or open that one.`,
     newTitle: "What happens, in the words the desk uses",

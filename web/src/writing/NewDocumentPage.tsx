@@ -1,6 +1,6 @@
 import { Button, Input } from "antd";
 import { type FormEvent, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { HttpError, now } from "../api";
 import { keep, useSay } from "../look";
 import { words } from "../words";
@@ -12,6 +12,13 @@ import { keptAs } from "./useDraft";
 import type { Kept } from "./useBeingWritten";
 
 const t = words.writing;
+
+/** The text under another name; what was measured of the one is not the other's. */
+function copied(text: string, from: string, key: string): string {
+  return text
+    .replace(new RegExp(`^((?:error|fix):[ \\t]*["']?)${from}\\b`, "m"), `$1${key}`)
+    .replace(/^(?:aliases|confirmed|substantial):.*\r?\n/gm, "");
+}
 
 /** Whether there is such a document, draft or not. */
 async function exists(folder: Folder, key: string): Promise<boolean> {
@@ -33,6 +40,9 @@ export function NewDocumentPage() {
   const [title, setTitle] = useState("");
   const [typedKey, setKey] = useState<string | null>(null);
   const [made, setMade] = useState<Addition[]>([]);
+  // a copy begins with what another one says
+  const [query] = useSearchParams();
+  const from = /^[a-z0-9-]{1,100}$/.exec(query.get("from") ?? "")?.[0];
   const key = typedKey ?? keyOf(title);
   const good = /^[a-z0-9][a-z0-9-]{0,99}$/.test(key);
   const begin = async (e: FormEvent) => {
@@ -44,7 +54,8 @@ export function NewDocumentPage() {
         say.failed(new Error(t.keyTaken(key)));
         return;
       }
-      const { text } = await editText(folder, empty, [
+      const begun = from ? copied((await newest(folder, from)).text, from, key) : empty;
+      const { text } = await editText(folder, begun, [
         ...(title.trim() ? [{ op: "put", path: [], field: "title", values: [title] }] : []),
         ...made.map((m) => ({ op: "add", path: [1], what: m.what, fields: m.fields })),
       ]);
@@ -56,9 +67,9 @@ export function NewDocumentPage() {
   };
   return (
     <main className="page">
-      <h1>{folder === "fixes" ? words.library.writeFix : words.library.write}</h1>
+      <h1>{from ? t.copyOf(from) : folder === "fixes" ? words.library.writeFix : words.library.write}</h1>
       <form className="new-document" onSubmit={(e) => void begin(e)}>
-        {folder === "errors" && <Proposing autoFocus onChange={setMade} />}
+        {folder === "errors" && !from && <Proposing autoFocus onChange={setMade} />}
         <label>
           {folder === "fixes" ? t.newFixTitle : t.newTitle}
           <Input

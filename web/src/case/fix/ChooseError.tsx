@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Select } from "antd";
+import { useState } from "react";
 import { errorsQuery } from "../../library";
 import { KEY_LEVEL, KeyButton, useKeys } from "../../look";
 import { recogniseQuery } from "../../taking-in";
@@ -20,7 +21,8 @@ export function ChooseError({
   const { data: found } = useQuery(
     recogniseQuery(text, c.product ?? "", c.productVersion ?? "", c.phase ?? ""),
   );
-  const { data: errors } = useQuery(errorsQuery);
+  const [typed, setTyped] = useState("");
+  const { data: errors } = useQuery(errorsQuery(typed.trim()));
   const candidates = (text === "" ? [] : (found?.candidates ?? []))
     .filter((x) => x.error !== c.error)
     .slice(0, 5);
@@ -48,11 +50,11 @@ export function ChooseError({
         </KeyButton>
       ))}
       <Select
-        showSearch={{ optionFilterProp: "label" }}
+        showSearch={{ filterOption: false, onSearch: setTyped }}
         placeholder={words.case.chooseError}
         aria-label={words.case.chooseError}
         value={null}
-        options={(errors ?? []).map((e) => ({ value: e.key, label: `${e.title} · ${e.key}` }))}
+        options={(errors?.errors ?? []).map((e) => ({ value: e.key, label: `${e.title} · ${e.key}` }))}
         onChange={(key: string | null) => key && onChoose(key)}
       />
     </div>

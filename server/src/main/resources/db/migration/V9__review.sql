@@ -29,3 +29,6 @@ create table doc_comment (
   settled_at timestamp(6) with time zone
 );
 create index doc_comment_of on doc_comment (kind, doc_key, id);
+
+-- How a fix fares over all known errors is asked for on its shelf.
+create index attempt_by_fix on attempt (fix_key, outcome);

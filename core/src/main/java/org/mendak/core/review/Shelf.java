@@ -1,5 +1,6 @@
 package org.mendak.core.review;
 
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.mendak.core.runbook.Fix;
@@ -56,6 +57,21 @@ public final class Shelf {
         return fixes.containsKey(key)
                 || unseen.contains(key)
                 || index().aliases().contains(key);
+    }
+
+    /** The known errors that try a fix, by their keys in order. */
+    public List<String> usersOf(String fix) {
+        return index().users().getOrDefault(fix, List.of());
+    }
+
+    /** Other fixes that are called the same, or whose commands are the same; by their keys in order. */
+    public List<String> twinsOf(Fix fix) {
+        return ShelfIndex.traits(fix).stream()
+                .flatMap(t -> index().twins().getOrDefault(t, List.of()).stream())
+                .filter(k -> !k.equals(fix.key()))
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** The index, made once; two who ask at once may both make it, which does no harm. */

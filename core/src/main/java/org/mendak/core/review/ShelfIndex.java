@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
@@ -19,6 +20,8 @@ import org.mendak.core.runbook.Signature;
  *
  * @param asked the names that a question of any document sets
  * @param used the fixes that any document tries, rules out or runs as a part
+ * @param users the known errors that try a fix, by its key
+ * @param twins the fixes that have one of {@link #traits}
  * @param aliases the earlier names of fixes
  * @param codes the known errors that have a code, by the code in small letters
  * @param samples every sample, in the order of their errors' keys
@@ -27,6 +30,8 @@ import org.mendak.core.runbook.Signature;
 record ShelfIndex(
         Set<String> asked,
         Set<String> used,
+        Map<String, List<String>> users,
+        Map<String, List<String>> twins,
         Set<String> aliases,
         Map<String, List<String>> codes,
         List<Sample> samples,
@@ -47,6 +52,8 @@ record ShelfIndex(
         Set<String> asked = new HashSet<>();
         Set<String> used = new HashSet<>();
         Set<String> aliases = new HashSet<>();
+        Map<String, List<String>> users = new HashMap<>();
+        Map<String, List<String>> twins = new HashMap<>();
         Map<String, List<String>> codes = new HashMap<>();
         List<Sample> samples = new ArrayList<>();
         Map<String, List<Integer>> byWord = new HashMap<>();
@@ -54,7 +61,10 @@ record ShelfIndex(
                 .sorted(Comparator.comparing(KnownError::key))
                 .toList()) {
             e.questions().forEach(q -> asked.add(q.sets()));
-            e.tries().forEach(t -> used.add(t.fix()));
+            e.tries().forEach(t -> {
+                used.add(t.fix());
+                users.computeIfAbsent(t.fix(), k -> new ArrayList<>(1)).add(e.key());
+            });
             e.ruledOut().forEach(r -> used.add(r.fix()));
             for (Signature s : e.signatures()) {
                 if (s.kind() == Signature.Kind.CODE) {
@@ -71,6 +81,9 @@ record ShelfIndex(
         }
         for (Fix f : shelf.fixes().values()) {
             aliases.addAll(f.aliases());
+            traits(f)
+                    .forEach(t ->
+                            twins.computeIfAbsent(t, k -> new ArrayList<>(1)).add(f.key()));
             for (Fix.Step s : f.steps()) {
                 s.asks().forEach(a -> asked.add(a.sets()));
                 if (s.part() != null && !s.part().fix().equals(f.key())) {
@@ -80,7 +93,24 @@ record ShelfIndex(
         }
         Map<String, int[]> places = new HashMap<>();
         byWord.forEach((w, at) -> places.put(w, at.stream().mapToInt(i -> i).toArray()));
-        return new ShelfIndex(asked, used, aliases, codes, samples, places);
+        return new ShelfIndex(asked, used, users, twins, aliases, codes, samples, places);
+    }
+
+    /** What two fixes that do the same have in common: the words of the title in any order, or all the commands. */
+    static List<String> traits(Fix f) {
+        List<String> traits = new ArrayList<>();
+        String title = words(f.title()).stream().sorted().collect(Collectors.joining(" "));
+        if (!title.isEmpty()) {
+            traits.add("title " + title);
+        }
+        String commands = f.steps().stream()
+                .flatMap(s -> s.fences().stream())
+                .map(c -> c.text().strip().replaceAll("\\s+", " "))
+                .collect(Collectors.joining("\n"));
+        if (commands.length() >= 12) {
+            traits.add("does " + commands);
+        }
+        return traits;
     }
 
     static String code(String text) {

@@ -59,6 +59,16 @@ class EvidenceController {
         return db.tx(evidence::occurrences);
     }
 
+    /** How fixes have fared over all known errors; {@code key} once for each, at most 100. */
+    @GetMapping("/api/evidence/fixes")
+    List<EvidenceService.Fared> fixes(Caller caller, @RequestParam List<String> key) {
+        caller.may(Role.AGENT, Scope.READ, "see evidence");
+        if (key.size() > 100) {
+            throw Refusal.badRequest("At most 100 fixes at once, not " + key.size() + ".");
+        }
+        return db.tx(tx -> evidence.fared(tx, key));
+    }
+
     @GetMapping("/api/evidence/desk")
     @Operation(description = CHOICE)
     DeskEvidence ofDesk(Caller caller, @FreeQuery @RequestParam MultiValueMap<String, String> query) {

@@ -194,8 +194,32 @@ public class EvidenceService {
         return Library.fixKeys(error).stream()
                 .map(k -> library.library()
                         .fix(k)
-                        .map(f -> String.valueOf(f.traits().substantial()))
+                        // what was tried under an earlier name is the fix's own
+                        .map(f -> f.key() + f.aliases() + f.traits().substantial())
                         .orElse(""))
+                .toList();
+    }
+
+    /** How a fix has fared over all known errors: how often it was retested, and how often that was good and stayed so. */
+    public record Fared(String fix, int tried, int held) {}
+
+    /** How these fixes have fared, their earlier names included; those that nobody tried are left out. Bundles count for none. */
+    List<Fared> fared(Tx tx, List<String> fixes) {
+        Map<String, int[]> sums = new java.util.TreeMap<>();
+        List<String> names = fixes.stream()
+                .flatMap(k -> java.util.stream.Stream.concat(
+                        java.util.stream.Stream.of(k),
+                        library.library().fix(k).stream().flatMap(f -> f.aliases().stream())))
+                .distinct()
+                .toList();
+        for (EvidenceStore.Fared f : store.fared(tx, names)) {
+            String today = library.library().fix(f.fix()).map(Fix::key).orElse(f.fix());
+            int[] sum = sums.computeIfAbsent(today, k -> new int[2]);
+            sum[0] += f.tried();
+            sum[1] += f.held();
+        }
+        return sums.entrySet().stream()
+                .map(e -> new Fared(e.getKey(), e.getValue()[0], e.getValue()[1]))
                 .toList();
     }
 

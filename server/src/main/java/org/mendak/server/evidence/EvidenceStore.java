@@ -36,4 +36,21 @@ class EvidenceStore {
                 r -> new Count(
                         r.getString("error_key"), r.getInt("cases"), r.getInt("open_cases"), Tx.instant(r, "last")));
     }
+
+    /** How often a fix was retested, and how often it worked and did not come back. */
+    record Fared(String fix, int tried, int held) {}
+
+    /** Of attempts that were made by themselves, not in a bundle. */
+    List<Fared> fared(Tx tx, List<String> fixes) {
+        if (fixes.isEmpty()) {
+            return List.of();
+        }
+        return tx.list(
+                "select a.fix_key, count(*) as tried, count(case when a.outcome = 'worked' and c.attempt_id is null then 1 end)"
+                        + " as held from attempt a left join attempt_correction c on c.attempt_id = a.id"
+                        + " where a.bundle is null and a.outcome in ('worked', 'no-change', 'different-error', 'made-worse')"
+                        + " and a.fix_key in (" + "?, ".repeat(fixes.size() - 1) + "?) group by a.fix_key",
+                r -> new Fared(r.getString("fix_key"), r.getInt("tried"), r.getInt("held")),
+                fixes.toArray());
+    }
 }

@@ -1,6 +1,8 @@
 package org.mendak.server.library;
 
 import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -19,9 +21,14 @@ import org.mendak.core.runbook.WorkedStep;
  * @param errors the known errors that readers see, by key
  * @param fixes the fixes that readers see, by key
  * @param revisions the published revision of each, by "error/key" or "fix/key"
+ * @param formerly today's key of each fix by those it had before
  */
 public record Library(
-        Map<String, KnownError> errors, Map<String, Fix> fixes, Vocabulary vocabulary, Map<String, Integer> revisions) {
+        Map<String, KnownError> errors,
+        Map<String, Fix> fixes,
+        Vocabulary vocabulary,
+        Map<String, Integer> revisions,
+        Map<String, String> formerly) {
 
     static final Library EMPTY = new Library(Map.of(), Map.of(), Vocabulary.EMPTY, Map.of());
 
@@ -29,6 +36,24 @@ public record Library(
         errors = Map.copyOf(errors);
         fixes = Map.copyOf(fixes);
         revisions = Map.copyOf(revisions);
+        formerly = Map.copyOf(formerly);
+    }
+
+    /** What readers see; the earlier names are those that the fixes tell. */
+    public Library(
+            Map<String, KnownError> errors,
+            Map<String, Fix> fixes,
+            Vocabulary vocabulary,
+            Map<String, Integer> revisions) {
+        this(errors, fixes, vocabulary, revisions, formerly(fixes));
+    }
+
+    private static Map<String, String> formerly(Map<String, Fix> fixes) {
+        Map<String, String> formerly = new HashMap<>();
+        fixes.values().stream()
+                .sorted(Comparator.comparing(Fix::key))
+                .forEach(f -> f.aliases().forEach(a -> formerly.putIfAbsent(a, f.key())));
+        return formerly;
     }
 
     /** The known error of that key, or of that alias. */
@@ -46,7 +71,7 @@ public record Library(
         Fix direct = fixes.get(key);
         return direct != null
                 ? Optional.of(direct)
-                : fixes.values().stream().filter(f -> f.aliases().contains(key)).findFirst();
+                : Optional.ofNullable(formerly.get(key)).map(fixes::get);
     }
 
     /** The known errors that can be recognised. */

@@ -28,9 +28,11 @@ class PublishingController {
     record Parcel(List<ParcelItem> documents, String note) {}
 
     private final PublishingService publishing;
+    private final RenamingService renaming;
 
-    PublishingController(PublishingService publishing) {
+    PublishingController(PublishingService publishing, RenamingService renaming) {
         this.publishing = publishing;
+        this.renaming = renaming;
     }
 
     @PostMapping("/api/documents/{folder}/{key}/transitions")
@@ -40,6 +42,17 @@ class PublishingController {
                 .orElseThrow(() -> Refusal.invalid(
                         "\"" + body.to() + "\" is not a status; write in-review, published, draft or retired."));
         return publishing.transition(caller, named(folder, key, body.revision()), to, note(body.note()));
+    }
+
+    /** {@code to} is the new name. */
+    @FromCaller
+    record NewName(String to) {}
+
+    /** Gives a document another name; what links to it follows, and what was measured stays its own. */
+    @PostMapping("/api/documents/{folder}/{key}/rename")
+    LibraryService.View rename(
+            Caller caller, @PathVariable String folder, @PathVariable String key, @RequestBody NewName body) {
+        return renaming.rename(caller, DocumentController.kind(folder), key, String.valueOf(body.to()));
     }
 
     /** The fixes that would have to be published with this revision. */

@@ -88,7 +88,8 @@ class PublishingService {
 
     /** The same, and something else in the same transaction. */
     LibraryService.View transition(Caller caller, Named what, Status to, String note, Consumer<Tx> also) {
-        boolean lead = to == Status.PUBLISHED || to == Status.RETIRED;
+        // what nobody ever saw may be put away by whoever writes
+        boolean lead = to == Status.PUBLISHED || to == Status.RETIRED && wasSeen(what);
         caller.may(
                 lead ? Role.LEAD : Role.AUTHOR, Scope.LIBRARY, to == Status.PUBLISHED ? "publish" : "move documents");
         Move m = new Move(what.exactly(), to, note, also);
@@ -103,6 +104,12 @@ class PublishingService {
                     }),
                     what.turn());
         }
+    }
+
+    private boolean wasSeen(Named what) {
+        return db.tx(tx -> store.find(tx, what.kind(), what.key()))
+                .map(d -> d.published() != null)
+                .orElse(false);
     }
 
     private LibraryService.View move(Tx tx, Caller caller, Move m) {

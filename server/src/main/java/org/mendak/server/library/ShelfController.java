@@ -30,9 +30,20 @@ class ShelfController {
     record NeedWord(String id, String title, double minutes) {}
 
     private final LibraryService library;
+    private final FixShelfService fixShelf;
 
-    ShelfController(LibraryService library) {
+    ShelfController(LibraryService library, FixShelfService fixShelf) {
         this.library = library;
+        this.fixShelf = fixShelf;
+    }
+
+    /** Fixes as authors see them; with {@code away} those that were put away. */
+    @GetMapping("/api/library/fixes")
+    FixShelfService.FixShelf fixShelf(
+            Caller caller,
+            @RequestParam(required = false, defaultValue = "") String q,
+            @RequestParam(required = false, defaultValue = "false") boolean away) {
+        return fixShelf.of(caller, q, away);
     }
 
     @GetMapping("/api/errors")
@@ -47,12 +58,11 @@ class ShelfController {
                 && (product == null
                         || e.products().stream().anyMatch(p -> p.product().equalsIgnoreCase(product)))
                 && (phase == null || e.phases().stream().anyMatch(p -> p.word().equals(phase)));
-        List<Sheets.ErrorLine> all = library.library().errors().values().stream()
+        List<KnownError> all = library.library().errors().values().stream()
                 .filter(wanted)
                 .sorted(Comparator.comparing(KnownError::key))
-                .map(Sheets::line)
                 .toList();
-        return Pages.page(all, Sheets.ErrorLine::key, limit, after);
+        return Pages.page(all, KnownError::key, Sheets::line, limit, after);
     }
 
     private static boolean matches(KnownError e, String q) {
@@ -80,11 +90,10 @@ class ShelfController {
             @RequestParam(required = false) Integer limit,
             @RequestParam(required = false) String after) {
         Library now = library.library();
-        List<Sheets.FixSheet> all = now.fixes().values().stream()
+        List<Fix> all = now.fixes().values().stream()
                 .sorted(Comparator.comparing(Fix::key))
-                .map(f -> Sheets.sheet(f, now))
                 .toList();
-        return Pages.page(all, Sheets.FixSheet::key, limit, after);
+        return Pages.page(all, Fix::key, f -> Sheets.sheet(f, now), limit, after);
     }
 
     @GetMapping("/api/fixes/{key}")

@@ -31,6 +31,19 @@ public final class Pages {
         return answer(rows, key, most);
     }
 
+    /** The header that says how many there are on all pages together. */
+    public static final String TOTAL = "Mendak-Total";
+
+    /** The same of things that only become rows once it is known which are on the page; how many there are in all is told. */
+    public static <T, R> ResponseEntity<List<R>> page(
+            List<T> all, Function<T, String> key, Function<T, R> row, Integer limit, String after) {
+        ResponseEntity<List<T>> page = page(all, key, limit, after);
+        return ResponseEntity.ok()
+                .headers(page.getHeaders())
+                .header(TOTAL, String.valueOf(all.size()))
+                .body(page.getBody().stream().map(row).toList());
+    }
+
     /** Answers rows of which one more than {@code most} was fetched, to know whether there are more. */
     public static <T> ResponseEntity<List<T>> answer(List<T> rows, Function<T, String> key, int most) {
         if (rows.size() <= most) {

@@ -25,6 +25,7 @@ class WebConfig implements WebMvcConfigurer {
         "/taking-in",
         "/case/{n}",
         "/library",
+        "/library/fixes",
         "/library/{kind}/{key}",
         "/evidence",
         "/evidence/{key}",
