@@ -14,7 +14,7 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
   const user = useContext(SignedIn);
   const navigate = useNavigate();
   const path = useLocation().pathname;
-  const inLibrary = path === "/library";
+  const inLibrary = path === "/library" || path === "/library/fixes";
   const takingIn = path.startsWith("/taking-in");
   const lines = lineCount(draft.text);
 

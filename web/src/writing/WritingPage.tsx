@@ -224,7 +224,12 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
             {t.publish}
           </Button>
         ) : (
-          <Asking disabled={draft.theirs !== null || draft.untouched} ask={askFor} />
+          <Asking
+            disabled={
+              draft.theirs !== null || draft.untouched || (draft.status === "published" && !draft.unsaved)
+            }
+            ask={askFor}
+          />
         )}
       </div>
       {draft.others.length > 0 && (

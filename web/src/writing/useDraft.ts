@@ -154,7 +154,10 @@ function useTyped(
       return { at: done.at, outline: done.outline };
     } catch (e) {
       const http = e instanceof HttpError;
-      return { refused: e instanceof Error ? e.message : String(e), offline: !http || e.status >= 500 };
+      return {
+        refused: e instanceof Error ? e.message : String(e),
+        offline: !http || e.status === 0 || e.status >= 500,
+      };
     }
   };
 

@@ -40,9 +40,9 @@ function Comment({ c, review, quoted }: { c: DocComment; review: Review; quoted?
         </span>
       </p>
       {quoted && c.quote !== "" && <p className="soft mono quote">{c.quote}</p>}
-      <p className="said">{c.text}</p>
+      <p className="comment-text">{c.text}</p>
       {c.answers.map((a, i) => (
-        <p key={i} className="said answer">
+        <p key={i} className="comment-text answer">
           <b>{a.person}</b> {a.text}
         </p>
       ))}

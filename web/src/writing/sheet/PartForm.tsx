@@ -24,7 +24,7 @@ export function PartForm(p: {
   fields: OutlineField[];
   outline: Outline;
   write: (typed: Typed, changed: string[]) => Promise<Taken>;
-  onClose: () => void;
+  onClose: (byKey: boolean) => void;
   onRemove?: () => void;
   beside?: (take: (typed: Typed) => void) => ReactNode;
 }) {
@@ -60,7 +60,7 @@ export function PartForm(p: {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [typed, taken]);
 
-  const leave = async (next: Typed) => {
+  const leave = async (next: Typed, byKey = true) => {
     if (leaving.current) return;
     leaving.current = true;
     const empty = isEmpty(next);
@@ -68,13 +68,13 @@ export function PartForm(p: {
     const came = empty ? null : await put(next);
     leaving.current = false;
     setTaken(came);
-    if (came === null) p.onClose();
+    if (came === null) p.onClose(byKey);
   };
   const revert = () => {
     setTyped(begun.current);
     if (isEmpty(begun.current)) {
       if (!isEmpty(written.current)) p.onRemove?.();
-      p.onClose();
+      p.onClose(true);
     } else void leave(begun.current);
   };
   const linked = p.fields.some((f) => f.name === "fix");
@@ -95,7 +95,7 @@ export function PartForm(p: {
         const to = e.relatedTarget as HTMLElement | null;
         // a list that opened out of a box lies elsewhere in the page
         if (box.current?.contains(to) || to?.closest(".ant-select-dropdown") || to === null) return;
-        void leave(typed);
+        void leave(typed, false);
       }}
     >
       {linked && (
@@ -139,7 +139,7 @@ export function PartForm(p: {
             className="plain"
             onClick={() => {
               p.onRemove?.();
-              p.onClose();
+              p.onClose(false);
             }}
           >
             {t.takeAway}

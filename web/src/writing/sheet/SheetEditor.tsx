@@ -391,7 +391,7 @@ function begin(sheet: Sheet, into: Path, seen: OutlinePart | null, o: Offer) {
         seen,
         o,
       )({}, [])
-      .then(() => sheet.close());
+      .then(() => sheet.close(true));
   else sheet.openNew(into, o);
 }
 

@@ -17,7 +17,8 @@ export interface Sheet {
   openHead: (field: string) => void;
   openPart: (path: Path) => void;
   openNew: (into: Path, offer: Offer) => void;
-  close: () => void;
+  /** @param byKey whether the focus stays with the part: not if one has gone to another place already */
+  close: (byKey: boolean) => void;
   writeHead: (typed: Typed, changed: string[]) => Promise<Taken>;
   writePart: (path: Path, seen: OutlinePart) => (typed: Typed, changed: string[]) => Promise<Taken>;
   writeNew: (
@@ -52,7 +53,6 @@ export function useSheet(draft: Draft, onRefused: (why: string) => void): Sheet 
     if (came.at.length > 0) {
       const seen = partAt(came.outline, came.at);
       now.current = seen ? { path: came.at, seen } : null;
-      setFocus(came.at);
     }
     return null;
   };
@@ -75,16 +75,25 @@ export function useSheet(draft: Draft, onRefused: (why: string) => void): Sheet 
   return {
     open,
     focus,
-    openHead: (field) => setOpen({ kind: "head", field }),
+    openHead: (field) => {
+      now.current = null;
+      setFocus(null);
+      setOpen({ kind: "head", field });
+    },
     openPart: (path) => {
       now.current = null;
+      setFocus(null);
       setOpen({ kind: "part", path });
     },
     openNew: (into, offer) => {
       now.current = null;
+      setFocus(null);
       setOpen({ kind: "new", into, offer, at: null });
     },
-    close: () => setOpen(null),
+    close: (byKey) => {
+      if (byKey) setFocus(now.current?.path ?? (open?.kind === "part" ? open.path : null));
+      setOpen(null);
+    },
     writeHead: (typed, changed) => taken(() => changed.map((f) => put([], f, typed[f] ?? [])), "head"),
     writePart: (path, seen) => (typed, changed) => {
       now.current ??= { path, seen };

@@ -101,6 +101,12 @@ final class Chrome implements AutoCloseable {
         return driver().getCurrentUrl().substring(address.length());
     }
 
+    /** Turns a document that is being written to its source. */
+    void source() {
+        click(".views .ant-segmented-item", "source");
+        see(".cm-content");
+    }
+
     void signIn(String login) {
         go("/");
         find("input[name=login]").sendKeys(login);
@@ -185,11 +191,12 @@ final class Chrome implements AutoCloseable {
 
     /** Presses a key while Ctrl is held. */
     void control(CharSequence key) {
-        new Actions(driver())
-                .keyDown(Keys.CONTROL)
-                .sendKeys(key)
-                .keyUp(Keys.CONTROL)
-                .perform();
+        held(Keys.CONTROL, key);
+    }
+
+    /** Presses a key while another one is held. */
+    void held(Keys held, CharSequence key) {
+        new Actions(driver()).keyDown(held).sendKeys(key).keyUp(held).perform();
     }
 
     void paste(String text) {

@@ -49,9 +49,10 @@ class LibraryInBrowserTest extends InBrowser {
                 """).expect(201);
         chrome.signIn("lead");
         chrome.go("/write/errors/winch-stuck");
+        chrome.source();
         chrome.see(".missing", "There is no fix “Beat the winch” yet.");
         chrome.click(".missing a", "write it");
-        chrome.see(".writing h1", "beat-the-winch");
+        chrome.see(".writing h1", "Beat the winch");
         chrome.click(".page-head a", "back to winch-stuck");
         chrome.see(".missing", "Beat the winch");
         api.put(
@@ -79,6 +80,7 @@ class LibraryInBrowserTest extends InBrowser {
         String path = "fixes/paint-the-hull";
         chrome.signIn("author");
         chrome.go("/write/" + path);
+        chrome.source();
         chrome.see(".source", "Paint the hull");
         chrome.find(".source .cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "- Caution: mine, it drips");
         chrome.see(".page-head", "not saved yet");
@@ -125,8 +127,9 @@ class LibraryInBrowserTest extends InBrowser {
         chrome.go("/write/errors/never-seen-before");
         chrome.see(".seen", "Nothing is wrong yet.");
         assertThat(chrome.texts(".problems")).isEmpty();
+        chrome.source();
         chrome.find(".source .cm-content").sendKeys(Keys.chord(Keys.CONTROL, Keys.END), "Something.");
-        chrome.see(".problems", "error");
+        chrome.see(".problems", "still to write");
         // what is typed is on the server after a pause: a browser that has nothing of it goes on with it
         assertThat(chrome.later(
                         "const done = arguments[arguments.length - 1]; const look = async () => { const r = await"
@@ -136,7 +139,7 @@ class LibraryInBrowserTest extends InBrowser {
                 .isEqualTo("there");
         chrome.script("localStorage.clear()");
         chrome.reload();
-        chrome.see(".source", "Something.");
+        chrome.see(".sheet.writes", "Something.");
         chrome.assertConsoleIsClean("404");
     }
 }

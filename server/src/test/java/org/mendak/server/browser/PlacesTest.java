@@ -117,8 +117,7 @@ class PlacesTest extends InBrowser {
         chrome.signIn("lead");
         chrome.go("/write/fixes");
         chrome.find(".new-document input").sendKeys("oil-winch" + Keys.ENTER);
-        chrome.see(".cm-content");
-        chrome.see(".seen", "Nothing is wrong yet.");
+        chrome.source();
         chrome.click(".cm-content");
         chrome.control("a");
         chrome.press(Keys.DELETE);
@@ -153,6 +152,7 @@ class PlacesTest extends InBrowser {
     void whoSavesLaterIsShownBothTextsAndLosesNothing() {
         chrome.signIn("author");
         chrome.go("/write/fixes/set-clock");
+        chrome.source();
         chrome.click(".cm-content");
         chrome.control(Keys.END);
         chrome.press("\nMine.\n");
