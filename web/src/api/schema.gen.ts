@@ -1209,6 +1209,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/rehearsals": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["rehearse"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/scans": {
     parameters: {
       query?: never;
@@ -2610,6 +2626,52 @@ export interface components {
     RecognitionSecret: {
       kind: string;
       span: number[];
+    };
+    RehearsalCasePlan: {
+      firstAfter: null | string;
+      firstBefore: null | string;
+      /** Format: double */
+      minutesAfter: null | number;
+      /** Format: double */
+      minutesBefore: null | number;
+      /** Format: int64 */
+      number: number;
+    };
+    RehearsalGroup: {
+      /** Format: int32 */
+      count: number;
+      newest: components["schemas"]["RehearsalTold"][];
+    };
+    RehearsalHeard: {
+      blanks: {
+        [key: string]: number;
+      };
+      caught: components["schemas"]["RehearsalGroup"];
+      /** Format: int32 */
+      kept: number;
+      /** Format: int32 */
+      looked: number;
+      lost: components["schemas"]["RehearsalGroup"];
+      stolen: components["schemas"]["RehearsalGroup"];
+    };
+    RehearsalOwed: {
+      fix: string;
+      putBacks: string[];
+    };
+    RehearsalRehearsed: {
+      heard: components["schemas"]["RehearsalHeard"];
+      owed: components["schemas"]["RehearsalOwed"][];
+      plans: components["schemas"]["RehearsalCasePlan"][];
+    };
+    RehearsalTold: {
+      error: string;
+      excerpt: string;
+      /** Format: int64 */
+      number: number;
+    };
+    RehearsalWritten: {
+      key?: null | string;
+      text?: null | string;
     };
     ReviewAllUnpublished: {
       documents: components["schemas"]["ReviewUnpublished"][];
@@ -4967,6 +5029,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["HeardSaying"][];
+        };
+      };
+    };
+  };
+  rehearse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["RehearsalWritten"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["RehearsalRehearsed"];
         };
       };
     };

@@ -10,6 +10,7 @@ import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
 import { mended } from "./mended";
 import { Parcel } from "./Parcel";
+import { Rehearsing } from "./Rehearsing";
 import { Asking, SendingBack } from "./review/Asking";
 import { Comments } from "./review/Comments";
 import { type Review, useReview } from "./review/useReview";
@@ -312,6 +313,9 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {!draft.untouched && draft.checked?.fix && <FixSheetView sheet={draft.checked.fix} />}
           {draft.checked && !draft.checked.error && !draft.checked.fix && (
             <p className="soft">{t.unreadable}</p>
+          )}
+          {folder === "errors" && !draft.untouched && draft.checked?.error && (
+            <Rehearsing docKey={docKey} text={draft.text} />
           )}
         </section>
       </div>

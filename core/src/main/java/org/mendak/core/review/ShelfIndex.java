@@ -117,6 +117,33 @@ record ShelfIndex(
         return text.toLowerCase(Locale.ROOT);
     }
 
+    /** The words of all that known errors are recognised by, their titles too; null for none. */
+    static Set<String> wordsOf(KnownError... errors) {
+        Set<String> all = new HashSet<>();
+        for (KnownError e : errors) {
+            if (e != null) {
+                all.addAll(words(e.title()));
+                e.signatures()
+                        .forEach(s -> all.addAll(words(
+                                s.template() == null ? s.text() : s.template().literals())));
+            }
+        }
+        return all;
+    }
+
+    /** Whether a text has two of these words; one will do if they are few. */
+    static boolean shareWords(Set<String> said, String text) {
+        int wanted = said.size() < 4 ? 1 : 2;
+        Set<String> met = new HashSet<>();
+        Matcher m = WORD.matcher(text.toLowerCase(Locale.ROOT));
+        while (m.find() && met.size() < wanted) {
+            if (said.contains(m.group())) {
+                met.add(m.group());
+            }
+        }
+        return met.size() >= wanted;
+    }
+
     private static Set<String> words(String text) {
         Set<String> words = new HashSet<>();
         Matcher m = WORD.matcher(text.toLowerCase(Locale.ROOT));

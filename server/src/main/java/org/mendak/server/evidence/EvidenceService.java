@@ -139,6 +139,15 @@ public class EvidenceService {
                 .entries();
     }
 
+    /** The evidence of a known error as it may be published, in the cases that there are; not kept. */
+    public Fitted rehearsed(Tx tx, KnownError error, Map<String, Fix> fixes) {
+        return fit(
+                error,
+                fixes,
+                log.entries(tx, error.key()).stream().map(CaseLog.Entry::logged).toList(),
+                null);
+    }
+
     /** The evidence of some of an error's cases; not kept. */
     Fitted fit(KnownError error, Map<String, Fix> fixes, List<LoggedCase> cases, String version) {
         return fit(error, fixes, library.library().vocabulary(), cases, version);

@@ -333,6 +333,14 @@ public class LibraryService implements ReadyCheck {
     /** A changed text, the path of the part that was changed, and its parts now. */
     record Edited(String text, List<Integer> at, Outline outline) {}
 
+    /** The newest of these fixes, drafts too; those that nobody has written are left out. */
+    public Map<String, Fix> newestFixes(Tx tx, List<String> keys) {
+        Map<String, Fix> fixes = shelves.newest(tx).fixes();
+        Map<String, Fix> found = new java.util.HashMap<>();
+        keys.stream().filter(fixes::containsKey).forEach(k -> found.put(k, fixes.get(k)));
+        return found;
+    }
+
     private static List<Sheets.MissingFix> missing(ParsedDocument p, Shelf shelf) {
         Stream<Sheets.MissingFix> named = p.error() != null
                 ? p.error().tries().stream().map(t -> new Sheets.MissingFix(t.fix(), t.title()))
