@@ -1,9 +1,14 @@
+import { autocompletion } from "@codemirror/autocomplete";
 import { type Diagnostic, setDiagnostics } from "@codemirror/lint";
 import type { EditorView } from "@codemirror/view";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
 import { useEffect, useMemo, useRef } from "react";
 import type { Problem } from "../api";
+import { wordsQuery } from "../taking-in";
 import { words } from "../words";
+import { findQuery } from "./api";
+import { completionOf } from "./completion";
 import { sourceLook } from "./editing";
 
 /** Offsets of problems in a text; one that lies beyond the end is drawn at the end. */
@@ -25,10 +30,29 @@ export default function SourceEditor(p: {
   text: string;
   problems: Problem[];
   goTo: { line: number; column: number } | null;
+  kind: "error" | "fix";
   onChange: (text: string) => void;
 }) {
   const editor = useRef<ReactCodeMirrorRef>(null);
-  const extensions = useMemo(() => sourceLook(words.writing.source), []);
+  const client = useQueryClient();
+  const { data: vocabulary } = useQuery(wordsQuery);
+  const { kind } = p;
+  const extensions = useMemo(
+    () => [
+      ...sourceLook(words.writing.source),
+      autocompletion({
+        override: [
+          completionOf(kind, {
+            facts: vocabulary?.facts ?? [],
+            needs: vocabulary?.needs ?? [],
+            products: vocabulary?.products ?? [],
+            findFixes: (typed) => client.fetchQuery(findQuery("fixes", typed.replaceAll("-", " "))),
+          }),
+        ],
+      }),
+    ],
+    [kind, vocabulary, client],
+  );
   useEffect(() => {
     const view = editor.current?.view;
     if (view) view.dispatch(setDiagnostics(view.state, diagnostics(view, p.problems)));

@@ -270,7 +270,13 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           </div>
           {view === "source" ? (
             <Suspense fallback={<Coming />}>
-              <SourceEditor text={draft.text} problems={problems} goTo={goTo} onChange={draft.change} />
+              <SourceEditor
+                kind={folder === "fixes" ? "fix" : "error"}
+                text={draft.text}
+                problems={problems}
+                goTo={goTo}
+                onChange={draft.change}
+              />
             </Suspense>
           ) : draft.outline ? (
             <SheetEditor

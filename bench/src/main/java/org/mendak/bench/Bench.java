@@ -33,6 +33,7 @@ public final class Bench {
             "failures",
             "fuzz",
             "quoting",
+            "writing",
             "doubling",
             "crowd",
             "ranking",
@@ -59,6 +60,7 @@ public final class Bench {
                 case "ranking" -> Ranking.measure();
                 case "ranking-tuning" -> Ranking.tune();
                 case "quoting" -> Quoting.measure();
+                case "writing" -> Writing.measure();
                 case "doubling" -> Doubling.measure();
                 case "crowd" -> Crowd.measure(app);
                 case "recognition" -> Accuracy.measure(corpus);
