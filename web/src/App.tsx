@@ -28,6 +28,7 @@ import { NewDocumentPage } from "./writing";
 
 // authors alone need the editor, and it is heavy
 const WritingPage = lazy(() => import("./writing/WritingPage"));
+const WordsPage = lazy(async () => ({ default: (await import("./writing/WordsPage")).WordsPage }));
 const HowToPage = lazy(() => import("./writing/HowToPage"));
 const RevisionsPage = lazy(() => import("./writing/RevisionsPage"));
 
@@ -90,6 +91,14 @@ function Places() {
           element={
             <Suspense fallback={<Coming />}>
               <HowToPage />
+            </Suspense>
+          }
+        />
+        <Route
+          path="/write/words"
+          element={
+            <Suspense fallback={<Coming />}>
+              <WordsPage />
             </Suspense>
           }
         />

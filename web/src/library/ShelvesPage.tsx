@@ -80,7 +80,8 @@ function Line({ e, met }: { e: ErrorLine; met: Occurrence | undefined }) {
 
 /** The two sides of the library, and for authors the way to write. */
 export function ShelfTabs() {
-  const writes = useContext(SignedIn).roles.includes("author");
+  const roles = useContext(SignedIn).roles;
+  const writes = roles.includes("author");
   return (
     <div className="page-head">
       <h1>{words.library.title}</h1>
@@ -98,6 +99,7 @@ export function ShelfTabs() {
         <span className="links">
           <Link to="/write/errors">{words.library.write}</Link>
           <Link to="/write/fixes">{words.library.writeFix}</Link>
+          {roles.includes("lead") && <Link to="/write/words">{words.writing.deskWords.link}</Link>}
         </span>
       )}
     </div>

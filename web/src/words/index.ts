@@ -273,7 +273,7 @@ export const words = {
     title: "Library",
     empty: "The library is empty.",
     emptyHint:
-      "Write the first known error, or bring a folder of documents in: ./mendak import DIR --publish",
+      "Begin with what somebody just called about: write a known error, paste what the screen said, and name the fix that helped; you are led from one to the other. The words of the desk, its products above all, can follow. Or bring a folder of documents in: ./mendak import DIR --publish",
     write: "Write a known error",
     writeFix: "Write a fix",
     drafts: "Drafts",
@@ -405,8 +405,19 @@ export const words = {
     backTo: (key: string) => `back to ${key}`,
     begin:
       "Nothing is wrong yet. Begin with what the screen said, under Recognise; here stands what agents will see.",
+    deskWords: {
+      title: "Words of the desk",
+      link: "Words of the desk",
+      says: "Products and their versions, facts that can be asked for, what fixes need, and the desk's settings. Everybody's pages use them once they are saved.",
+      empty:
+        "Nothing is written yet. Here stands what such words look like; change them to your own and save. A library works without them: products, facts and needs then stand as they were typed.",
+      saved: "Saved. Everybody uses them now.",
+      changed:
+        "Somebody else saved these words while you wrote. Yours stand here still; saving again puts them in place of theirs.",
+      example:
+        'format: 1\nproducts:\n  Name of a program:\n    about: What it is for\n    versions: ["1.0", "1.1"]\nfacts:\n  worked_before:\n    title: Did it work before?\n    choices: ["yes", "no"]\n    minutes: 1\nneeds:\n  local-admin:\n    title: Local administrator on the device\n    minutes: 2\nsettings:\n  hand-over-minutes: 45\n  holding-days: 14\n',
+    },
     rehearsing: {
-      tab: "rehearsal",
       begin: "Rehearse on past cases",
       again: "Rehearse again",
       says: "What would be recognised, planned and owed if it were published so.",

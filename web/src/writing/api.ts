@@ -210,3 +210,21 @@ export const settleComment = (folder: Folder, key: string, id: number, settled: 
 /** A known error gone through on past cases. */
 export const rehearse = (key: string, text: string) =>
   got(api.POST("/api/rehearsals", { body: { key, text } }));
+
+/** The words of the desk as they were written; an empty text if nobody has written any. */
+export const vocabularyQuery = queryOptions({
+  queryKey: ["writing", "vocabulary"],
+  queryFn: async ({ signal }) => {
+    const { data, response } = await api.GET("/api/library/vocabulary", { parseAs: "text", signal });
+    return { text: data ?? "", etag: response.headers.get("ETag") };
+  },
+});
+
+/** Stores the words of the desk over those with this entity tag; null if there were none. */
+export const saveVocabulary = (text: string, etag: string | null) =>
+  api.PUT("/api/library/vocabulary", {
+    params: { header: etag === null ? { "If-None-Match": "*" } : { "If-Match": etag } },
+    headers: { "Content-Type": "application/yaml;charset=UTF-8" },
+    body: text,
+    bodySerializer: (typed) => typed,
+  });
