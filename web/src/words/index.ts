@@ -449,8 +449,6 @@ export const words = {
       inReview: (who: string, by: string) => `${by} asked ${who || "any lead"} to read it`,
       forYou: (by: string) => `${by} asked you to read it`,
       comment: "say something about it",
-      whole: "Said about all of it",
-      gone: "Said about lines that have changed since",
       settledOnes: (n: number) => `${many(n, "comment", "comments")} settled`,
       settledBy: (who: string) => `settled by ${who}`,
       settle: "settled",
@@ -458,9 +456,7 @@ export const words = {
       answer: "Answer",
       send: "Send",
       ofRevision: (n: number) => `revision ${n}`,
-      saveFirst: "Save first: something can be said of what is saved.",
       ownText: "Nobody else has read it. You publish your own text.",
-      waiting: "waits for you to read it",
       comments: (n: number) => many(n, "open comment", "open comments"),
     },
     revisions: {

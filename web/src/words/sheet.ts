@@ -267,8 +267,6 @@ export const sheetWords = {
   ],
   intro: "What happens and why, in two sentences.",
   introFix: "Why it works, in a sentence.",
-  steps: "Steps",
-  addStep: "add a step",
   more: "more",
   moreAbout: "more about it",
   notSaid: "not said yet",

@@ -25,6 +25,17 @@ export function FieldInput(p: {
   const { field, values, onChange } = p;
   const { data: vocabulary } = useQuery({ ...wordsQuery, enabled: NAMED.has(field.shape) });
   const value = values[0] ?? "";
+  if (field.name === "language") {
+    const known = t.languages.some((l) => l.value === value);
+    return (
+      <Select
+        aria-label={p.label}
+        value={value}
+        onChange={(v: string) => onChange([v])}
+        options={[...t.languages, ...(known ? [] : [{ value, label: value }])]}
+      />
+    );
+  }
   switch (field.shape) {
     case "yes":
       return (

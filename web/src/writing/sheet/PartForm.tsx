@@ -34,18 +34,24 @@ export function PartForm(p: {
   const [taken, setTaken] = useState<Taken>(null);
   const box = useRef<HTMLDivElement>(null);
   const leaving = useRef(false);
+  const turn = useRef<Promise<unknown>>(Promise.resolve());
   useEffect(() => {
     const at = box.current?.querySelector<HTMLElement>("input, textarea");
     at?.focus();
     if (at instanceof HTMLTextAreaElement) at.setSelectionRange(at.value.length, at.value.length);
   }, []);
 
-  const put = async (next: Typed): Promise<Taken> => {
-    const names = changed(written.current, next);
-    if (names.length === 0) return null;
-    const came = await p.write(next, names);
-    if (came === null) written.current = next;
-    return came;
+  /** One after the other: what is added must be there before it is changed, or it would be added twice. */
+  const put = (next: Typed): Promise<Taken> => {
+    const mine = turn.current.then(async () => {
+      const names = changed(written.current, next);
+      if (names.length === 0) return null;
+      const came = await p.write(next, names);
+      if (came === null) written.current = next;
+      return came;
+    });
+    turn.current = mine;
+    return mine;
   };
   useEffect(() => {
     if (changed(written.current, typed).length === 0 || isEmpty(typed)) return;

@@ -58,7 +58,6 @@ export function useRowDrag(move: (path: Path, seen: OutlinePart, to: number) => 
 /** A line of the sheet that opens when it is pressed; Alt with an arrow moves it, Delete takes it away. */
 export function Row(p: {
   label: string;
-  name?: string;
   children: ReactNode;
   onOpen: () => void;
   onRemove?: () => void;
@@ -95,7 +94,7 @@ export function Row(p: {
         ref={button}
         type="button"
         className="part-open"
-        aria-label={p.name}
+
         onClick={p.onOpen}
         onKeyDown={onKey}
       >

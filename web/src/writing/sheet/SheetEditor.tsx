@@ -238,7 +238,6 @@ function Part(p: {
           </OfferMenu>
         ) : undefined
       }
-      name={`${label.label}: ${part.fields.map((f) => f.values.join(", ")).join(" · ")}`}
     >
       <Reads part={part} number={p.number} />
     </Row>

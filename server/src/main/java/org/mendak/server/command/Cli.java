@@ -22,7 +22,7 @@ import org.mendak.server.platform.MachineClock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** {@code import DIR [--publish]}, {@code export DIR}, {@code scan FILE [--json]}, {@code backup FILE} and {@code restore FILE}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
+/** {@code import DIR [--publish]}, {@code export DIR [--drafts]}, {@code scan FILE [--json]}, {@code backup FILE} and {@code restore FILE}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
 public final class Cli {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -77,9 +77,11 @@ public final class Cli {
         }
         boolean publish = args.remove("--publish");
         boolean json = args.remove("--json");
+        boolean drafts = args.remove("--drafts");
         if (args.size() != 2) {
             throw new Stop(
-                    2, "usage: import DIR [--publish] | export DIR | scan FILE [--json] | backup FILE | restore FILE");
+                    2,
+                    "usage: import DIR [--publish] | export DIR [--drafts] | scan FILE [--json] | backup FILE | restore FILE");
         }
         Path folder = Path.of(args.get(1));
         DeskCopies copies = new DeskCopies(terminal, clock);
@@ -97,7 +99,7 @@ public final class Cli {
                 "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo)."));
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
-            case "export" -> cli.exportTo(folder);
+            case "export" -> cli.exportTo(folder, drafts);
             case "scan" -> new LogScanning(cli::send, terminal).scan(folder, json);
             default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
         };
@@ -256,8 +258,9 @@ public final class Cli {
         return 0;
     }
 
-    private int exportTo(Path folder) throws IOException, InterruptedException {
-        HttpResponse<byte[]> r = send("GET", "/api/library/export", HttpRequest.BodyPublishers.noBody());
+    private int exportTo(Path folder, boolean drafts) throws IOException, InterruptedException {
+        HttpResponse<byte[]> r =
+                send("GET", "/api/library/export?drafts=" + drafts, HttpRequest.BodyPublishers.noBody());
         if (r.statusCode() != 200) {
             throw new Stop(1, JSON.readTree(r.body()).path("detail").asString());
         }

@@ -40,9 +40,14 @@ class LibraryExchangeController {
         this.jobs = jobs;
     }
 
+    /** What readers see; with {@code drafts} the newest of everything. */
     @GetMapping("/api/library/export")
-    void export(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
-        Map<String, String> files = library.export(caller);
+    void export(
+            Caller caller,
+            @RequestParam(required = false, defaultValue = "false") boolean drafts,
+            @Parameter(hidden = true) HttpServletResponse response)
+            throws IOException {
+        Map<String, String> files = library.export(caller, drafts);
         Path file = folder.spool();
         try (OutputStream out = Files.newOutputStream(file)) {
             LibraryArchive.write(files, out);

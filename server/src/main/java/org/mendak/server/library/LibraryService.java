@@ -393,14 +393,19 @@ public class LibraryService implements ReadyCheck {
         published.change(tx);
     }
 
-    /** Everything that is stored in its newest form, for export: path to text. */
-    public Map<String, String> export(Caller caller) {
+    /**
+     * What readers see, for export: path to text.
+     *
+     * @param drafts the newest of everything instead, whether anybody may see it yet or not
+     */
+    public Map<String, String> export(Caller caller, boolean drafts) {
         caller.may(Role.AUTHOR, Scope.READ, "export the library");
         return db.tx(tx -> {
             Map<String, String> files = new java.util.TreeMap<>();
             store.vocabulary(tx).ifPresent(v -> files.put("library.yaml", v.text()));
             for (DocumentKind kind : DocumentKind.values()) {
-                store.latestTexts(tx, kind).forEach(t -> files.put(kind.folder() + "/" + t.key() + ".md", t.text()));
+                (drafts ? store.latestTexts(tx, kind) : store.publishedTexts(tx, kind))
+                        .forEach(t -> files.put(kind.folder() + "/" + t.key() + ".md", t.text()));
             }
             return files;
         });

@@ -28,10 +28,14 @@ class DamageTest {
 
     /** From so many twentieths of the file to so many. */
     private static void damage(Path file, int from, int to) throws IOException {
+        damage(file, from, to, 20);
+    }
+
+    private static void damage(Path file, int from, int to, int parts) throws IOException {
         try (RandomAccessFile f = new RandomAccessFile(file.toFile(), "rw")) {
             byte[] bad = new byte[4096];
             new Random(7).nextBytes(bad);
-            for (long at = f.length() * from / 20; at < f.length() * to / 20; at += bad.length) {
+            for (long at = f.length() * from / parts; at < f.length() * to / parts; at += bad.length) {
                 f.seek(at);
                 f.write(bad);
             }
@@ -56,10 +60,12 @@ class DamageTest {
         Path file = data.resolve(DeskFolder.DATABASE);
         byte[] whole = Files.readAllBytes(file);
         boolean older = false;
-        // where the newest part lies is H2's business
-        for (int part = 19; part > 0 && !older; part--) {
+        // where the newest part lies is H2's business, and how large it is: in twentieths first, then finer
+        for (int tried = 0; tried < 19 + 79 && !older; tried++) {
+            boolean fine = tried >= 19;
+            int part = fine ? 79 - (tried - 19) : 19 - tried;
             Files.write(file, whole);
-            damage(file, part, part + 1);
+            damage(file, part, part + 1, fine ? 80 : 20);
             byte[] damaged = Files.readAllBytes(file);
             try (DeskFolder folder = new DeskFolder(data)) {
                 new SchemaUpgrade(folder, new TestDay.Ahead(), s -> {}).run();

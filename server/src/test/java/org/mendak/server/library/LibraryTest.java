@@ -152,6 +152,29 @@ class LibraryTest extends OnDesk {
     }
 
     @Test
+    void aDraftLeavesByExportOnlyIfItIsAskedFor() throws IOException {
+        String draft = Texts.GROW_FIX.replace("fix: grow-tracks", "fix: secret-plan");
+        api.create("fixes/secret-plan", draft).expect(201);
+        String etag =
+                api.get("/api/documents/errors/tracks-full?revision=draft").header("ETag");
+        String newer =
+                api.get("/api/documents/errors/tracks-full?revision=draft").text() + "\nNot yet for others.\n";
+        String back = api.put("errors/tracks-full", newer, "If-Match", etag)
+                .expect(200)
+                .header("ETag");
+        Map<String, String> seen =
+                unzip(api.get("/api/library/export").expect(200).bytes());
+        assertThat(seen).doesNotContainKey("fixes/secret-plan.md");
+        assertThat(seen.get("errors/tracks-full.md")).doesNotContain("Not yet for others.");
+        Map<String, String> all =
+                unzip(api.get("/api/library/export?drafts=true").expect(200).bytes());
+        assertThat(all).containsEntry("fixes/secret-plan.md", draft).containsEntry("errors/tracks-full.md", newer);
+        api.put("errors/tracks-full", Texts.ERROR, "If-Match", back).expect(200);
+        api.transition("errors/tracks-full", "published").expect(200);
+        api.transition("fixes/secret-plan", "retired").expect(200);
+    }
+
+    @Test
     void whatIsExportedComesBackWithoutLossIntoAnotherDesk() throws IOException {
         Map<String, String> files =
                 unzip(api.get("/api/library/export").expect(200).bytes());
