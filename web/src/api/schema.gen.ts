@@ -4695,7 +4695,9 @@ export interface operations {
   };
   export: {
     parameters: {
-      query?: never;
+      query?: {
+        drafts?: boolean;
+      };
       header?: never;
       path?: never;
       cookie?: never;

@@ -95,21 +95,18 @@ export function FieldInput(p: {
     case "needs":
     case "facts":
       return (
-        <Select
-          aria-label={p.label}
-          mode="tags"
-          tokenSeparators={[","]}
-          value={values}
+        <Several
+          label={p.label}
+          values={values}
           onChange={onChange}
           options={known(field.shape, vocabulary)}
         />
       );
     case "fixes":
       return (
-        <Select
-          aria-label={p.label}
-          mode="tags"
-          value={values}
+        <Several
+          label={p.label}
+          values={values}
           onChange={onChange}
           options={fixesOf(p.outline).map((f) => ({ value: f.key, label: f.title }))}
         />
@@ -133,6 +130,31 @@ export function FieldInput(p: {
       );
     }
   }
+}
+
+/** Several of a list, or others; it closes with each choice, so that nothing lies over what comes next. */
+function Several(p: {
+  label: string;
+  values: string[];
+  onChange: (values: string[]) => void;
+  options: { value: string; label: string }[];
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Select
+      aria-label={p.label}
+      mode="tags"
+      tokenSeparators={[","]}
+      open={open}
+      onOpenChange={setOpen}
+      value={p.values}
+      onChange={(values: string[]) => {
+        p.onChange(values);
+        setOpen(false);
+      }}
+      options={p.options}
+    />
+  );
 }
 
 const NAMED = new Set(["fact", "facts", "needs", "products"]);
