@@ -1,0 +1,30 @@
+import { act, renderHook } from "@testing-library/react";
+import { expect, test } from "vitest";
+import { useHistory } from "./useHistory";
+
+test("changes of a kind close to each other are taken back together, and come again; a new one ends what would come", () => {
+  const { result } = renderHook(() => useHistory());
+  expect(result.current.canGoBack).toBe(false);
+  act(() => result.current.note("a", "source", 1_000));
+  act(() => result.current.note("ab", "source", 1_500));
+  act(() => result.current.note("abc", "part", 1_600));
+  let text: string | null = "abcd";
+  const back = () => act(() => void (text = result.current.back(text ?? "")));
+  const forth = () => act(() => void (text = result.current.forth(text ?? "")));
+  back();
+  expect(text).toBe("abc");
+  back();
+  expect(text).toBe("a");
+  expect(result.current.canGoBack).toBe(false);
+  forth();
+  expect(text).toBe("abc");
+  forth();
+  expect(text).toBe("abcd");
+  expect(result.current.canGoForth).toBe(false);
+  back();
+  act(() => result.current.note("abc", "source", 9_000));
+  expect(result.current.canGoForth).toBe(false);
+  let nothing: string | null = "x";
+  act(() => void (nothing = result.current.forth("abce")));
+  expect(nothing).toBeNull();
+});
