@@ -4,22 +4,23 @@ import { lazy, Suspense, useContext, useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { HttpError, type ParcelPart, type Problem } from "../api";
 import { SignedIn } from "../frame";
-import { ErrorSheetView, FixSheetView, historyQuery } from "../library";
+import { ErrorSheetView, FixSheetView } from "../library";
 import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../look";
 import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
+import { Conflict } from "./Conflict";
 import { mended } from "./mended";
 import { Parcel } from "./Parcel";
+import { counted, Problems, stops } from "./Problems";
 import { Rehearsing } from "./Rehearsing";
 import { Asking, SendingBack } from "./review/Asking";
-import { Comments } from "./review/Comments";
-import { type Review, useReview } from "./review/useReview";
+import { ReviewState } from "./review/ReviewState";
+import { useReview } from "./review/useReview";
 import { SheetEditor } from "./sheet/SheetEditor";
-import { type Draft, useDraft } from "./useDraft";
+import { useDraft } from "./useDraft";
 import "./writing.css";
 
 const SourceEditor = lazy(() => import("./SourceEditor"));
-const Beside = lazy(() => import("./Beside"));
 const t = words.writing;
 
 /** A document being written: its source, its problems, and the page as an agent would see it. */
@@ -326,124 +327,5 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         </section>
       </div>
     </main>
-  );
-}
-
-/** Who was asked to read it, and what was said that stands at no line. */
-function ReviewState({ review }: { review: Review }) {
-  const r = words.writing.reviewing;
-  const all = review.data?.comments ?? [];
-  const open = all.filter((c) => c.settledAt === null && c.line === 0);
-  const settled = all.filter((c) => c.settledAt !== null);
-  const asked = review.data?.askedBy;
-  if (!asked && all.length === 0) return null;
-  return (
-    <section className="review-state">
-      {asked && (
-        <p role="status">
-          {review.data?.mine ? r.forYou(asked) : r.inReview(review.data?.reviewer ?? "", asked)}
-        </p>
-      )}
-      <Comments comments={open} review={review} quoted />
-      {settled.length > 0 && (
-        <details>
-          <summary className="soft">{r.settledOnes(settled.length)}</summary>
-          <Comments comments={settled} review={review} quoted />
-        </details>
-      )}
-    </section>
-  );
-}
-
-/** How many there are of each kind, in words. */
-function counted(problems: Problem[]): string {
-  const errors = problems.filter((p) => p.severity === "error").length;
-  const missing = problems.filter((p) => p.severity === "missing").length;
-  return t.problems(errors, missing, problems.length - errors - missing);
-}
-
-const stops = (p: Problem) => p.severity === "error" || p.severity === "missing";
-
-function Problems({
-  title,
-  problems,
-  onGo,
-}: {
-  /** In place of the count. */
-  title?: string;
-  problems: Problem[];
-  /** Without it, what is told has no place to go to. */
-  onGo?: (at: { line: number; column: number }) => void;
-}) {
-  return (
-    <div className="problems" aria-live="polite">
-      <h2>{title ?? counted(problems)}</h2>
-      <ul>
-        {problems.map((p) => (
-          <li key={`${p.line}:${p.column}:${p.message}`} className={p.severity}>
-            {onGo && (
-              <>
-                <button
-                  type="button"
-                  className="plain mono"
-                  onClick={() => onGo({ line: p.line, column: p.column })}
-                >
-                  {t.at(p.line, p.column)}
-                </button>{" "}
-              </>
-            )}
-            <b>{t.severities[p.severity]}</b> {p.message}
-            {onGo && p.remedy && <span className="soft"> {p.remedy}</span>}
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
-}
-
-/** Somebody else saved meanwhile: both texts side by side, and nothing is lost whichever is taken. */
-function Conflict({ draft, folder, docKey }: { draft: Draft; folder: Folder; docKey: string }) {
-  const say = useSay();
-  const theirs = draft.theirs;
-  const { data, error } = useQuery({
-    ...historyQuery(folder, docKey),
-    enabled: theirs !== null,
-    staleTime: 0,
-  });
-  // what is typed here is the text of the page: the view begins once with it
-  const [mine] = useState(draft.text);
-  if (!theirs) return null;
-  // with another title the view would begin anew, and what was taken over there is the page's text alone
-  if (!data && !error) return <Coming />;
-  const by = data?.find((r) => String(r.number) === theirs.revision)?.author ?? "";
-  return (
-    <div className="conflict" role="alert">
-      <p>{t.conflict(by)}</p>
-      <Suspense fallback={<Coming />}>
-        <Beside
-          left={theirs.text}
-          leftTitle={t.theirs(by)}
-          right={mine}
-          rightTitle={t.mine}
-          onRight={draft.change}
-        />
-      </Suspense>
-      <Button
-        type="primary"
-        onClick={() => void draft.overwrite().then((r) => r !== null && say.done(t.saved(r)))}
-      >
-        {t.overwrite}
-      </Button>{" "}
-      <Button
-        onClick={() =>
-          void draft
-            .setAside()
-            .then(() => say.done(t.setAsideDone))
-            .catch(say.failed)
-        }
-      >
-        {t.setAside}
-      </Button>
-    </div>
   );
 }

@@ -1,58 +1,22 @@
-import { Button, Dropdown } from "antd";
-import { Fragment, type ReactNode, useState } from "react";
-import type { Offer, Outline, OutlineField, OutlinePart, Problem } from "../../api";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import { Key, useSay } from "../../look";
+import type { Outline, OutlinePart, Problem } from "../../api";
+import { useSay } from "../../look";
 import { words } from "../../words";
 import { Comments, SayBox } from "../review/Comments";
 import type { Review } from "../review/useReview";
 import type { Draft } from "../useDraft";
-import { HeldProblems, Row, type RowDrag, useRowDrag } from "./Row";
+import { Head } from "./Head";
+import { begin, FromText, OfferMenu, Offers } from "./Offers";
 import { PartForm } from "./PartForm";
-import { type Path, problemsOf, problemsOfHead, samePath, valueOf } from "./parts";
-import type { Addition } from "./proposal";
-import { Proposing } from "./Proposing";
-import { type Sheet, useSheet } from "./useSheet";
+import { type Path, problemsOf, samePath, valueOf } from "./parts";
+import { Reads } from "./Reads";
+import { HeldProblems, Row, useRowDrag } from "./Row";
+import { labelOf, type Shared } from "./shared";
+import { useSheet } from "./useSheet";
 import "./sheet.css";
 
 const t = words.sheet;
-
-/** What is offered by a button of its own; the rest stands under "more". */
-const FIRST = new Set([
-  "Message",
-  "Code",
-  "Symptom",
-  "Sample",
-  "Item",
-  "Step",
-  "Words",
-  "Command",
-  "Expect",
-  "Caution",
-  "Capture",
-  "Put back",
-  "When",
-  "With",
-  "Required",
-  "Otherwise",
-  "Sets",
-  "Choices",
-  "Side effect",
-]);
-const HEAD_FIRST = new Set(["title", "phases", "products", "minutes", "risk", "needs"]);
-
-interface Shared {
-  sheet: Sheet;
-  outline: Outline;
-  problems: readonly Problem[];
-  drag: RowDrag;
-  mend: (p: Problem) => void;
-  /** Where a fix that nobody has written is written; null if there is one. */
-  writeFix: (key: string) => string | null;
-  review: Review;
-  /** The revision that the text is of, for what is said about it; null while it is not saved. */
-  saved: number | null;
-}
 
 /** A document as a sheet that is written into, part by part. */
 export function SheetEditor({
@@ -85,64 +49,6 @@ export function SheetEditor({
       <Offers shared={shared} offers={outline.offers} into={[]} seen={null} />
     </article>
   );
-}
-
-function Head({ shared }: { shared: Shared }) {
-  const { sheet, outline } = shared;
-  const said = outline.head.filter((f) => f.values.length > 0 || HEAD_FIRST.has(f.name));
-  const rest = outline.head.filter((f) => !said.includes(f));
-  const opened = sheet.open?.kind === "head" ? sheet.open.field : null;
-  const more = rest.find((f) => f.name === opened);
-  return (
-    <section className="part-head">
-      {[...said, ...(more ? [more] : [])].map((f) =>
-        opened === f.name ? (
-          <PartForm
-            key={f.name}
-            label={t.head[f.name]?.label ?? f.name}
-            help={t.head[f.name]?.help ?? ""}
-            fields={[f]}
-            outline={outline}
-            write={sheet.writeHead}
-            onClose={sheet.close}
-            onRemove={
-              HEAD_FIRST.has(f.name) ? undefined : () => void sheet.writeHead({ [f.name]: [] }, [f.name])
-            }
-          />
-        ) : (
-          <Row
-            key={f.name}
-            label={t.head[f.name]?.label ?? f.name}
-            onOpen={() => sheet.openHead(f.name)}
-            focused={false}
-          >
-            <HeadValue field={f} />
-          </Row>
-        ),
-      )}
-      <HeldProblems problems={problemsOfHead(outline, shared.problems)} mend={shared.mend} />
-      {rest.length > 0 && (
-        <Dropdown
-          trigger={["click"]}
-          menu={{
-            items: rest.map((f) => ({ key: f.name, label: t.head[f.name]?.add ?? f.name })),
-            onClick: (x) => sheet.openHead(x.key),
-          }}
-        >
-          <button type="button" className="plain add-part">
-            + {t.moreAbout}
-          </button>
-        </Dropdown>
-      )}
-    </section>
-  );
-}
-
-function HeadValue({ field }: { field: OutlineField }) {
-  if (field.values.length === 0) return <span className="soft">{t.notSaid}</span>;
-  if (field.name === "title") return <b className="title">{field.values[0]}</b>;
-  if (field.shape === "minutes") return <>{words.common.minutes(Number(field.values[0]) || 0)}</>;
-  return <>{field.values.join(", ")}</>;
 }
 
 /** A part that stands in the document: as it reads, or its boxes while it is written. */
@@ -268,210 +174,9 @@ function Part(p: {
   );
 }
 
-/** Signatures out of a pasted text. */
-function FromText({ shared, path, part }: { shared: Shared; path: Path; part: OutlinePart }) {
-  const [open, setOpen] = useState(false);
-  const [made, setMade] = useState<Addition[]>([]);
-  const say = useSay();
-  if (!open)
-    return (
-      <div className="add-parts">
-        <button type="button" className="plain add-part" onClick={() => setOpen(true)}>
-          + {t.fromText}
-        </button>
-      </div>
-    );
-  const take = async () => {
-    const came = await shared.sheet.addAll(path, part, made);
-    if (came) say.failed(new Error(came.offline ? t.offline : came.refused));
-    else setOpen(false);
-  };
-  return (
-    <div
-      className="part-form"
-      onKeyDown={(e) => {
-        if (e.key === "Escape") setOpen(false);
-        if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void take();
-      }}
-    >
-      <Proposing autoFocus onChange={setMade} />
-      <div className="part-form-foot">
-        <Button size="small" type="primary" disabled={made.length === 0} onClick={() => void take()}>
-          {t.takeOver}
-        </Button>
-        <Key k="Ctrl Enter" />
-      </div>
-    </div>
-  );
-}
-
 /** The lines of a part that are not those of one within it; null if it is not written. */
 function ownLines(part: OutlinePart): [number, number] | null {
   if (part.line === 0) return null;
   const first = part.below[0];
   return [part.line, first ? Math.max(part.line, first.line - 1) : part.end];
-}
-
-function labelOf(part: OutlinePart) {
-  const item = part.kind === "item" ? t.items[part.keyword] : undefined;
-  const plain = { words: "Words", command: "Command", step: "Step" }[part.kind as string] ?? part.keyword;
-  const said = item ?? t.keywords[plain];
-  return {
-    label: said?.label || said?.add || part.keyword,
-    help: said?.help ?? "",
-  };
-}
-
-/** A part as it reads. */
-function Reads({ part, number }: { part: OutlinePart; number: number }) {
-  switch (part.kind) {
-    case "step":
-      return (
-        <h3>
-          <span className="step-number">{number}</span> {valueOf(part, "title")}
-        </h3>
-      );
-    case "command":
-      return (
-        <pre className="command">
-          <code>{valueOf(part, "command")}</code>
-        </pre>
-      );
-    case "words":
-      return <span className="as-written">{valueOf(part, "words")}</span>;
-    case "item": {
-      const title = valueOf(part, "title") || valueOf(part, "text");
-      const reason = valueOf(part, "reason");
-      return (
-        <>
-          {part.keyword !== "Ruled out" && <span className="step-number">{number + 1}</span>}{" "}
-          {part.keyword === "Ruled out" ? <s>{title}</s> : <b>{title}</b>}
-          {reason && <span className="soft"> {reason}</span>}
-        </>
-      );
-    }
-    default:
-      return (
-        <>
-          {part.fields.map((f, i) =>
-            f.values.length === 0 ? null : (
-              <Fragment key={f.name}>
-                {i > 0 && <span className="soft"> · {JOINTS[f.name] ?? ""} </span>}
-                <span className={MONO.has(f.shape) ? "mono" : i > 0 ? "soft" : ""}>{shown(f)}</span>
-              </Fragment>
-            ),
-          )}
-        </>
-      );
-  }
-}
-
-/** Minutes that were written as a number alone say what they are. */
-function shown(f: OutlineField): string {
-  const value = f.values.join(", ");
-  return f.shape === "minutes" && /^[\d.]+$/.test(value) ? words.common.minutes(Number(value)) : value;
-}
-
-const MONO = new Set(["code", "template", "condition", "pair"]);
-const JOINTS: Record<string, string> = {
-  called: "called",
-  words: "in words",
-  otherwise: "otherwise",
-  fact: "kept as",
-  choices: "answers",
-};
-
-function begin(sheet: Sheet, into: Path, seen: OutlinePart | null, o: Offer) {
-  // what has nothing to be filled in is there at once
-  if (o.fields.length === 0)
-    void sheet
-      .writeNew(
-        into,
-        seen,
-        o,
-      )({}, [])
-      .then(() => sheet.close(true));
-  else sheet.openNew(into, o);
-}
-
-function OfferMenu(p: { offers: readonly Offer[]; begin: (o: Offer) => void; children: ReactNode }) {
-  return (
-    <Dropdown
-      trigger={["click"]}
-      menu={{
-        items: p.offers.map((o) => ({ key: o.what, label: t.keywords[o.what]?.add ?? o.what })),
-        onClick: (x) => {
-          const offer = p.offers.find((o) => o.what === x.key);
-          if (offer) p.begin(offer);
-        },
-      }}
-    >
-      {p.children}
-    </Dropdown>
-  );
-}
-
-/** What may be added here: the usual by a button each, the rest in a list; and what is being added. */
-function Offers({
-  shared,
-  offers,
-  into,
-  seen,
-}: {
-  shared: Shared;
-  offers: readonly Offer[];
-  into: Path;
-  seen: OutlinePart | null;
-}) {
-  const { sheet, outline } = shared;
-  const open = sheet.open;
-  const section = seen?.keyword ?? "";
-  const saidOf = (o: Offer) => (o.what === "Item" ? t.items[section] : t.keywords[o.what]);
-  const first = offers.filter((o) => FIRST.has(o.what));
-  const rest = offers.filter((o) => !FIRST.has(o.what));
-  const adding = open?.kind === "new" && samePath(open.into, into) ? open.offer : null;
-  const item = seen?.kind === "item";
-  if (offers.length === 0 && !adding) return null;
-  // an item has a sign of its own for what belongs under it
-  const buttons = !item;
-  return (
-    <>
-      {adding && (
-        <PartForm
-          key={adding.what}
-          keyword={adding.what}
-          label={saidOf(adding)?.label || saidOf(adding)?.add || adding.what}
-          help={saidOf(adding)?.help ?? ""}
-          fields={adding.fields.map((f) => (f.name === "language" ? { ...f, values: ["sh"] } : f))}
-          outline={outline}
-          write={sheet.writeNew(into, seen, adding)}
-          onClose={sheet.close}
-          onRemove={
-            open?.kind === "new" && open.at && seen ? () => sheet.remove(open.at ?? [], seen) : undefined
-          }
-        />
-      )}
-      {buttons && (
-        <div className="add-parts">
-          {first.map((o) => (
-            <button
-              key={o.what}
-              type="button"
-              className="plain add-part"
-              onClick={() => begin(sheet, into, seen, o)}
-            >
-              + {saidOf(o)?.add ?? o.what}
-            </button>
-          ))}
-          {rest.length > 0 && (
-            <OfferMenu offers={rest} begin={(o) => begin(sheet, into, seen, o)}>
-              <button type="button" className="plain add-part">
-                + {t.more}
-              </button>
-            </OfferMenu>
-          )}
-        </div>
-      )}
-    </>
-  );
 }
