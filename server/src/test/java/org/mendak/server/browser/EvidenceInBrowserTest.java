@@ -52,6 +52,7 @@ class EvidenceInBrowserTest extends InBrowser {
         chrome.press("d");
         chrome.see(".order-beside", "it is not published");
         chrome.click(".order-beside a[href^='/write']");
+        chrome.source();
         chrome.see(".cm-content", "convert-timetable");
         String text = chrome.texts(".cm-content").get(0);
         assertThat(text.indexOf("convert-timetable.md")).isLessThan(text.indexOf("rebuild-layout.md"));

@@ -40,6 +40,9 @@ class PlacesTest extends InBrowser {
                 "/evidence",
                 "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",
+                "/library/fixes",
+                "/write/errors",
+                "/write/fixes/empty-staging",
                 "/marks",
                 "/team");
         chrome.signIn("lead");
