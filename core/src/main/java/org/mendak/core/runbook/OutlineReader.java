@@ -17,6 +17,9 @@ import org.mendak.core.runbook.Outline.Shape;
 /** Reads a document's outline, and keeps for each part what it was read from. */
 final class OutlineReader {
 
+    /** A line that is longer is no line that somebody writes part by part; looking for its signs would take its length squared. */
+    static final int LONGEST_LINE = 4_000;
+
     static final String WORDS = "Words";
     static final String COMMAND = "Command";
     static final String ITEM = "Item";
@@ -113,7 +116,7 @@ final class OutlineReader {
 
     private Optional<Read> read() {
         int end = source.endOfHead();
-        if (end < 2) {
+        if (end < 2 || source.hasLineOver(LONGEST_LINE)) {
             return Optional.empty();
         }
         List<String> lines = new ArrayList<>();

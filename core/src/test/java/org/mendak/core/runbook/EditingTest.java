@@ -250,4 +250,11 @@ class EditingTest {
                 .satisfies(p -> assertThat(p.kind()).isEqualTo(Kind.WORDS));
         assertThat(o.parts().get(1).offers().stream().map(Outline.Offer::what)).contains("Code", "Message", "Symptom");
     }
+
+    @Test
+    void aLineThatNobodyWritesPartByPartIsForTheSource() {
+        String text = "---\nfix: f\ntitle: \"F\"\n---\n\n## Do\n- Put back: a" + " ;".repeat(3_000) + "b\n";
+        assertThat(Outline.of(DocumentKind.FIX, text).parts()).isEmpty();
+        assertThat(fix(text, put(List.of(), "title", "G")).refused()).isNotEmpty();
+    }
 }
