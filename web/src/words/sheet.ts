@@ -283,8 +283,7 @@ export const sheetWords = {
   findFix: "Name of a fix, or a new one",
   offline:
     "No connection. What you typed stays here and in this browser; it goes in as soon as there is one.",
-  unreadable:
-    "The head of this document cannot be read, or a line of it is very long, so it can be changed in its source only.",
+  unreadable: "The head of this document cannot be read, so it can be changed in its source only.",
   yes: "yes",
   notWritten: "Nobody has written this fix yet:",
   fromText: "from what it said",

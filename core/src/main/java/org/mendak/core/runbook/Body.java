@@ -145,8 +145,7 @@ final class Body {
     private void block(Node n) {
         Section current = sections.get(sections.size() - 1);
         if (n instanceof Heading h && h.getLevel() == 2) {
-            sections.add(
-                    Section.start(raw(h).replaceFirst("^\\s*#+\\s*", "").replaceFirst("\\s+#+\\s*$", ""), line(h)));
+            sections.add(Section.start(HeadingLine.of(raw(h)).title(), line(h)));
         } else if (n instanceof Heading h && h.getLevel() == 1) {
             problems.warning(
                     line(h),

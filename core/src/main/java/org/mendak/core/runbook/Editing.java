@@ -51,10 +51,7 @@ public final class Editing {
     private static Edited apply(DocumentKind kind, String text, Edit edit) {
         OutlineReader.Read before = OutlineReader.read(kind, new Source(text)).orElse(null);
         if (before == null) {
-            return new Edited(
-                    text,
-                    List.of(),
-                    "The head of the document cannot be read, or a line of it is very long. Change it in the source.");
+            return new Edited(text, List.of(), "The head of the document cannot be read. Mend it in the source first.");
         }
         try {
             return edit instanceof Edit.Move m ? moved(kind, before, m) : tried(kind, before, edit);

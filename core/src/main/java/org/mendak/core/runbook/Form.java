@@ -17,20 +17,21 @@ final class Form {
      * One place.
      *
      * @param lead what is written before it
+     * @param leads that, as it is looked for
      * @param code whether it stands between backticks
      */
-    record Place(String name, Outline.Shape shape, String lead, boolean code) {
-        /** Blanks are free, and so are a comma or a colon that only join. */
-        Pattern leadPattern() {
-            return Pattern.compile(Stream.of(lead.strip().split("(?<=[;,:])|(?=[;,:])|\\s+"))
-                    .filter(x -> !x.isBlank())
-                    .map(x -> switch (x.strip()) {
-                        case ";" -> "\\s*;\\s*";
-                        case ",", ":" -> "\\s*[,:]?\\s*";
-                        default -> "\\b" + Pattern.quote(x.strip()) + "\\b\\s*";
-                    })
-                    .collect(Collectors.joining("", "\\s*", "")));
-        }
+    record Place(String name, Outline.Shape shape, String lead, Pattern leads, boolean code) {}
+
+    /** Blanks are free, and so are a comma or a colon that only join. Nothing is given back, or many blanks would be tried in every way. */
+    private static Pattern leads(String lead) {
+        return Pattern.compile(Stream.of(lead.strip().split("(?<=[;,:])|(?=[;,:])|\\s+"))
+                .filter(x -> !x.isBlank())
+                .map(x -> switch (x.strip()) {
+                    case ";" -> "\\s*+;\\s*+";
+                    case ",", ":" -> "\\s*+[,:]?+\\s*+";
+                    default -> "\\b" + Pattern.quote(x.strip()) + "\\b\\s*+";
+                })
+                .collect(Collectors.joining("", "\\s*+", "")));
     }
 
     /** What stands at a place: its content and where that is in the value. */
@@ -110,7 +111,7 @@ final class Form {
     }
 
     private static Place place(String name, Outline.Shape shape, String lead, boolean code) {
-        return new Place(name, shape, lead, code);
+        return new Place(name, shape, lead, leads(lead), code);
     }
 
     /** The form of a keyword's value. */
@@ -151,7 +152,7 @@ final class Form {
         int at = 0;
         for (int i = 0; i < places.size(); i++) {
             Place p = places.get(i);
-            Matcher lead = p.leadPattern().matcher(value).region(at, value.length());
+            Matcher lead = p.leads().matcher(value).region(at, value.length());
             if (!lead.lookingAt() || p.code() && !startsCode(value, lead.end())) {
                 continue;
             }
@@ -197,19 +198,33 @@ final class Form {
 
     /** Where a text ends: where one of the places behind it begins, or with the value; a code span within it is skipped. */
     private static int endOfText(String value, int start, List<Place> behind) {
+        if (behind.isEmpty()) {
+            return value.length();
+        }
         int at = start;
         while (at < value.length()) {
             for (Place p : behind) {
-                Matcher lead = p.leadPattern().matcher(value).region(at, value.length());
+                Matcher lead = p.leads().matcher(value).region(at, value.length());
                 if (lead.lookingAt() && (p.code() ? startsCode(value, lead.end()) : lead.end() > at)) {
                     return at;
                 }
             }
             at = startsCode(value, at)
-                    ? Clauses.span(value, at).map(Clauses.Span::end).orElse(at + 1)
-                    : at + 1;
+                    ? Clauses.span(value, at).map(Clauses.Span::end).orElse(value.length())
+                    : behind(value, at);
         }
         return value.length();
+    }
+
+    /** The next place where something may begin: a run of blanks is passed as a whole. */
+    private static int behind(String value, int at) {
+        int next = at + 1;
+        while (next < value.length()
+                && Character.isWhitespace(value.charAt(at))
+                && Character.isWhitespace(value.charAt(next))) {
+            next++;
+        }
+        return next;
     }
 
     /** The value with these contents; what is empty or missing is left out. */

@@ -2,7 +2,6 @@ package org.mendak.core.runbook;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.IntStream;
 
 /**
  * A document in the parts in which it is written, for whoever changes one of them where it stands: what each holds, in its order, and
@@ -115,16 +114,6 @@ public record Outline(List<Field> head, List<Part> parts, List<Offer> offers) {
             fields = List.copyOf(fields);
             below = List.copyOf(below);
             offers = List.copyOf(offers);
-        }
-
-        /** Whether both say the same, wherever they stand. */
-        boolean says(Part other) {
-            return kind == other.kind
-                    && keyword.equals(other.keyword)
-                    && fields.equals(other.fields)
-                    && below.size() == other.below.size()
-                    && IntStream.range(0, below.size())
-                            .allMatch(i -> below.get(i).says(other.below.get(i)));
         }
     }
 

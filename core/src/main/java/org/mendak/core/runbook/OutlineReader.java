@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.mendak.core.runbook.Outline.Field;
 import org.mendak.core.runbook.Outline.Kind;
 import org.mendak.core.runbook.Outline.Offer;
@@ -16,9 +17,6 @@ import org.mendak.core.runbook.Outline.Shape;
 
 /** Reads a document's outline, and keeps for each part what it was read from. */
 final class OutlineReader {
-
-    /** A line that is longer is no line that somebody writes part by part; looking for its signs would take its length squared. */
-    static final int LONGEST_LINE = 4_000;
 
     static final String WORDS = "Words";
     static final String COMMAND = "Command";
@@ -116,7 +114,7 @@ final class OutlineReader {
 
     private Optional<Read> read() {
         int end = source.endOfHead();
-        if (end < 2 || source.hasLineOver(LONGEST_LINE)) {
+        if (end < 2) {
             return Optional.empty();
         }
         List<String> lines = new ArrayList<>();
@@ -350,7 +348,7 @@ final class OutlineReader {
     }
 
     static String oneLine(String text) {
-        return text.replaceAll("\\s*\\R\\s*", " ").strip();
+        return text.lines().map(String::strip).filter(l -> !l.isEmpty()).collect(Collectors.joining(" "));
     }
 
     private static List<String> said(String text) {
@@ -414,7 +412,7 @@ final class OutlineReader {
             case FIXES ->
                 values.stream()
                         .map(k -> "[" + titles.getOrDefault(k, k) + "](../fixes/" + k + ".md)")
-                        .collect(java.util.stream.Collectors.joining(", "));
+                        .collect(Collectors.joining(", "));
             default -> values.isEmpty() ? "" : values.get(0);
         };
     }

@@ -206,7 +206,7 @@ final class ReadBack {
             return Optional.empty();
         }
         int at = 0;
-        while (at < before.size() && before.get(at).says(after.get(at))) {
+        while (at < before.size() && same(before.get(at), after.get(at))) {
             at++;
         }
         Part p = after.get(at);

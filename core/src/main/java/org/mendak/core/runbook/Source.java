@@ -37,15 +37,6 @@ final class Source {
         return from.size();
     }
 
-    boolean hasLineOver(int longest) {
-        for (int i = 0; i < from.size(); i++) {
-            if (to.get(i) - from.get(i) > longest) {
-                return true;
-            }
-        }
-        return false;
-    }
-
     /** The line without its ending. */
     String line(int line) {
         return text.substring(from.get(line - 1), to.get(line - 1));

@@ -16,7 +16,6 @@ import org.mendak.core.runbook.OutlineReader.Located;
 /** Writes one change into a document's text. What comes of it is read back by {@link ReadBack}. */
 final class Writer {
 
-    private static final Pattern HEADING = Pattern.compile("(\\s{0,3}##\\s*)(.*?)((?:\\s+#+)?\\s*)");
     private static final Pattern MARKER = Pattern.compile("(\\s*)(\\d+)([.)])(\\s+)(?s:.*)");
     private static final Pattern FENCE = Pattern.compile("(\\s*)(`{3,}|~{3,})(\\s*)(.*?)(\\s*)");
 
@@ -136,12 +135,14 @@ final class Writer {
     }
 
     private String heading(int line, String title) {
-        Matcher m = HEADING.matcher(source.line(line));
-        if (!m.matches()) {
+        HeadingLine old = HeadingLine.of(source.line(line));
+        boolean hash = old.written().stripLeading().startsWith("##");
+        if (!hash) {
             throw new Refused("This heading can be changed in the source only.");
         }
-        String before = m.group(1).endsWith("#") ? m.group(1) + " " : m.group(1);
-        return source.with(source.startOf(line), source.endOf(line), before + title + m.group(3));
+        String joint = old.from() > 0 && old.written().charAt(old.from() - 1) == '#' ? " " : "";
+        int start = source.startOf(line);
+        return source.with(start + old.from(), start + old.to(), joint + title);
     }
 
     private String words(Located l, String text) {

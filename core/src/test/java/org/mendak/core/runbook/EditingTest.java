@@ -251,10 +251,24 @@ class EditingTest {
         assertThat(o.parts().get(1).offers().stream().map(Outline.Offer::what)).contains("Code", "Message", "Symptom");
     }
 
+    /** What grows with the square of its length takes minutes here. */
     @Test
-    void aLineThatNobodyWritesPartByPartIsForTheSource() {
-        String text = "---\nfix: f\ntitle: \"F\"\n---\n\n## Do\n- Put back: a" + " ;".repeat(3_000) + "b\n";
-        assertThat(Outline.of(DocumentKind.FIX, text).parts()).isEmpty();
-        assertThat(fix(text, put(List.of(), "title", "G")).refused()).isNotEmpty();
+    void longRunsOfBlanksAndSignsAreReadOnce() {
+        for (String run : List.of(" ", "; ", "`", "` ", "x ; ", ", `")) {
+            String value = "a" + run.repeat(120_000 / run.length()) + "b";
+            String text = "---\nfix: f\ntitle: \"F\"\n---\n\n## Do" + " ".repeat(100_000) + "x\n- Put back: " + value
+                    + "\n- Answer: `a` with " + value + "\n";
+            assertThat(Outline.of(DocumentKind.FIX, text).parts()).as(run).hasSize(2);
+            assertThat(fix(text, put(List.of(1), "title", "Do it")).text())
+                    .as(run)
+                    .contains("## Do it\n- Put back");
+        }
+    }
+
+    @Test
+    void aHeadingKeepsTheSignsThatCloseIt() {
+        String text = "---\nfix: f\ntitle: \"F\"\n---\n\n##  Do ##  \n\n## C#\n";
+        Editing.Edited e = fix(text, put(List.of(1), "title", "Do it"), put(List.of(2), "title", "F#"));
+        assertThat(e.text()).isEqualTo("---\nfix: f\ntitle: \"F\"\n---\n\n##  Do it ##  \n\n## F#\n");
     }
 }
