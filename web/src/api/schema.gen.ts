@@ -1959,6 +1959,11 @@ export interface components {
       kind?: null | string;
       text?: null | string;
     };
+    EditingEdited: {
+      at: number[];
+      outline: components["schemas"]["Outline"];
+      text: string;
+    };
     EditingSaid: {
       text?: null | string;
     };
@@ -2247,11 +2252,6 @@ export interface components {
       state: "running" | "done" | "failed";
       /** Format: int64 */
       total: number;
-    };
-    LibraryEdited: {
-      at: number[];
-      outline: components["schemas"]["Outline"];
-      text: string;
     };
     LibraryImported: {
       /** Format: int32 */
@@ -3870,7 +3870,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["LibraryEdited"];
+          "application/json": components["schemas"]["EditingEdited"];
         };
       };
     };

@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Input, Popover } from "antd";
+import { Button, Input } from "antd";
 import { type FormEvent, useContext, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { SignedIn } from "../frame";
-import { useSay } from "../look";
+import { Pop, useSay } from "../look";
 import { words } from "../words";
 import { moveTo, rename } from "./api";
 
@@ -61,7 +61,24 @@ export function DocumentActs({
 }
 
 function Renaming({ folder, docKey }: { folder: "errors" | "fixes"; docKey: string }) {
-  const [open, setOpen] = useState(false);
+  return (
+    <Pop content={(close) => <NewName folder={folder} docKey={docKey} close={close} />}>
+      <button type="button" className="plain">
+        {t.rename}
+      </button>
+    </Pop>
+  );
+}
+
+function NewName({
+  folder,
+  docKey,
+  close,
+}: {
+  folder: "errors" | "fixes";
+  docKey: string;
+  close: () => void;
+}) {
   const [to, setTo] = useState(docKey);
   const navigate = useNavigate();
   const client = useQueryClient();
@@ -72,6 +89,7 @@ function Renaming({ folder, docKey }: { folder: "errors" | "fixes"; docKey: stri
     if (!good) return;
     rename(folder, docKey, to)
       .then(() => {
+        close();
         void client.invalidateQueries({ queryKey: ["library"] });
         say.done(t.renamed(to));
         void navigate(`/library/${folder}/${to}`);
@@ -79,33 +97,21 @@ function Renaming({ folder, docKey }: { folder: "errors" | "fixes"; docKey: stri
       .catch(say.failed);
   };
   return (
-    <Popover
-      trigger="click"
-      placement="bottomRight"
-      open={open}
-      onOpenChange={setOpen}
-      content={
-        <form className="asking" onSubmit={send}>
-          <div>
-            <Input
-              autoFocus
-              className="mono"
-              aria-label={t.newName}
-              value={to}
-              onChange={(e) => setTo(e.target.value)}
-              suffix=".md"
-            />
-            <p className="soft">{t.keeps}</p>
-          </div>
-          <Button type="primary" htmlType="submit" disabled={!good}>
-            {t.rename}
-          </Button>
-        </form>
-      }
-    >
-      <button type="button" className="plain">
+    <form className="asking" onSubmit={send}>
+      <div>
+        <Input
+          autoFocus
+          className="mono"
+          aria-label={t.newName}
+          value={to}
+          onChange={(e) => setTo(e.target.value)}
+          suffix=".md"
+        />
+        <p className="soft">{t.keeps}</p>
+      </div>
+      <Button type="primary" htmlType="submit" disabled={!good}>
         {t.rename}
-      </button>
-    </Popover>
+      </Button>
+    </form>
   );
 }

@@ -28,5 +28,6 @@ export {
 } from "./keys";
 export { keep, keepFor, kept, useKept } from "./kept";
 export { Mishaps } from "./Mishap";
+export { Pop } from "./Pop";
 export { ToldLine } from "./ToldLine";
 export { useNow } from "./useNow";

@@ -413,7 +413,7 @@ export const words = {
         "Nothing is written yet. Here stands what such words look like; change them to your own and save. A library works without them: products, facts and needs then stand as they were typed.",
       saved: "Saved. Everybody uses them now.",
       changed:
-        "Somebody else saved these words while you wrote. Yours stand here still; saving again puts them in place of theirs.",
+        "Somebody else saved these words while you wrote. Take over from theirs what you want, by its arrow, and save.",
       example:
         'format: 1\nproducts:\n  Name of a program:\n    about: What it is for\n    versions: ["1.0", "1.1"]\nfacts:\n  worked_before:\n    title: Did it work before?\n    choices: ["yes", "no"]\n    minutes: 1\nneeds:\n  local-admin:\n    title: Local administrator on the device\n    minutes: 2\nsettings:\n  hand-over-minutes: 45\n  holding-days: 14\n',
     },

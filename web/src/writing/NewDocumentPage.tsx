@@ -2,7 +2,7 @@ import { Button, Input } from "antd";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { HttpError, now } from "../api";
-import { keep, useSay } from "../look";
+import { keep, useKept, useSay } from "../look";
 import { words } from "../words";
 import { editText, type Folder, newest } from "./api";
 import { keyOf } from "./sheet/parts";
@@ -13,12 +13,12 @@ import type { Kept } from "./useBeingWritten";
 
 const t = words.writing;
 
-/** The text under another name; what was measured of the one is not the other's. */
-function copied(text: string, from: string, key: string): string {
-  return text
-    .replace(new RegExp(`^((?:error|fix):[ \\t]*["']?)${from}\\b`, "m"), `$1${key}`)
-    .replace(/^(?:aliases|confirmed|substantial):.*\r?\n/gm, "");
-}
+/** The text under another name. */
+const named = (text: string, from: string, key: string) =>
+  text.replace(new RegExp(`^((?:error|fix):[ \\t]*["']?)${from}\\b`, "m"), `$1${key}`);
+
+/** What was measured or confirmed of the one is not the other's. */
+const NOT_COPIED = ["aliases", "confirmed", "substantial"];
 
 /** Whether there is such a document, draft or not. */
 async function exists(folder: Folder, key: string): Promise<boolean> {
@@ -37,7 +37,8 @@ export function NewDocumentPage() {
   const folder: Folder = kind === "fixes" ? "fixes" : "errors";
   const navigate = useNavigate();
   const say = useSay();
-  const [title, setTitle] = useState("");
+  const [title, setTitle] = useKept(`new-document.${folder}.title`, "");
+  const [said, setSaid] = useKept(`new-document.${folder}.said`, "");
   const [typedKey, setKey] = useState<string | null>(null);
   const [made, setMade] = useState<Addition[]>([]);
   // a copy begins with what another one says
@@ -54,11 +55,16 @@ export function NewDocumentPage() {
         say.failed(new Error(t.keyTaken(key)));
         return;
       }
-      const begun = from ? copied((await newest(folder, from)).text, from, key) : empty;
+      const begun = from ? named((await newest(folder, from)).text, from, key) : empty;
       const { text } = await editText(folder, begun, [
+        ...(from ? NOT_COPIED : [])
+          .filter((field) => folder === "fixes" || field !== "substantial")
+          .map((field) => ({ op: "put", path: [], field, values: [] })),
         ...(title.trim() ? [{ op: "put", path: [], field: "title", values: [title] }] : []),
         ...made.map((m) => ({ op: "add", path: [1], what: m.what, fields: m.fields })),
       ]);
+      setTitle("");
+      setSaid("");
       if (text !== empty) keep(keptAs(folder, key), { text, etag: null, at: now() } satisfies Kept);
       void navigate(`/write/${folder}/${key}`);
     } catch (x) {
@@ -69,7 +75,9 @@ export function NewDocumentPage() {
     <main className="page">
       <h1>{from ? t.copyOf(from) : folder === "fixes" ? words.library.writeFix : words.library.write}</h1>
       <form className="new-document" onSubmit={(e) => void begin(e)}>
-        {folder === "errors" && !from && <Proposing autoFocus onChange={setMade} />}
+        {folder === "errors" && !from && (
+          <Proposing autoFocus text={said} onText={setSaid} onChange={setMade} />
+        )}
         <label>
           {folder === "fixes" ? t.newFixTitle : t.newTitle}
           <Input

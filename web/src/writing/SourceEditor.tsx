@@ -4,11 +4,11 @@ import type { EditorView } from "@codemirror/view";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
 import { useEffect, useMemo, useRef } from "react";
-import type { Problem } from "../api";
+import type { Outline, Problem } from "../api";
 import { wordsQuery } from "../taking-in";
 import { words } from "../words";
 import { findQuery } from "./api";
-import { completionOf } from "./completion";
+import { completionOf, outlineField, setOutline } from "./completion";
 import { sourceLook } from "./editing";
 
 /** Offsets of problems in a text; one that lies beyond the end is drawn at the end. */
@@ -30,19 +30,19 @@ export default function SourceEditor(p: {
   text: string;
   problems: Problem[];
   goTo: { line: number; column: number } | null;
-  kind: "error" | "fix";
+  outline: Outline | undefined;
   onChange: (text: string) => void;
 }) {
   const editor = useRef<ReactCodeMirrorRef>(null);
   const client = useQueryClient();
   const { data: vocabulary } = useQuery(wordsQuery);
-  const { kind } = p;
   const extensions = useMemo(
     () => [
       ...sourceLook(words.writing.source),
+      outlineField,
       autocompletion({
         override: [
-          completionOf(kind, {
+          completionOf({
             facts: vocabulary?.facts ?? [],
             needs: vocabulary?.needs ?? [],
             products: vocabulary?.products ?? [],
@@ -51,12 +51,15 @@ export default function SourceEditor(p: {
         ],
       }),
     ],
-    [kind, vocabulary, client],
+    [vocabulary, client],
   );
   useEffect(() => {
     const view = editor.current?.view;
     if (view) view.dispatch(setDiagnostics(view.state, diagnostics(view, p.problems)));
   }, [p.problems, p.text]);
+  useEffect(() => {
+    if (p.outline) editor.current?.view?.dispatch({ effects: setOutline.of(p.outline) });
+  }, [p.outline]);
   useEffect(() => {
     const view = editor.current?.view;
     if (!view || !p.goTo) return;

@@ -7,6 +7,7 @@ import { words } from "../words";
 import { saveVocabulary, vocabularyQuery } from "./api";
 import "./writing.css";
 
+const Beside = lazy(() => import("./Beside"));
 const PlainEditor = lazy(() => import("./PlainEditor"));
 const t = words.writing.deskWords;
 
@@ -66,11 +67,7 @@ export function WordsPage() {
         </Button>
       </div>
       <p className="soft words-says">{data.text === "" ? t.empty : t.says}</p>
-      {changed && (
-        <p className="refused" role="alert">
-          {t.changed}
-        </p>
-      )}
+      {changed && <Merging key={data.etag} theirs={data.text} begun={text} onChange={setTyped} />}
       {problems.length > 0 && (
         <ul className="held-problems">
           {problems.map((x) => (
@@ -81,13 +78,42 @@ export function WordsPage() {
           ))}
         </ul>
       )}
+      {!changed && (
+        <Suspense fallback={<Coming />}>
+          <PlainEditor
+            label={t.title}
+            text={text}
+            onChange={(next) => setTyped(next === data.text ? null : next)}
+          />
+        </Suspense>
+      )}
+    </main>
+  );
+}
+
+/** What somebody else saved beside one's own. The view begins once with one's own: what is taken over there is the page's text. */
+function Merging({
+  theirs,
+  begun,
+  onChange,
+}: {
+  theirs: string;
+  begun: string;
+  onChange: (text: string) => void;
+}) {
+  const [mine] = useState(begun);
+  return (
+    <div className="conflict" role="alert">
+      <p>{t.changed}</p>
       <Suspense fallback={<Coming />}>
-        <PlainEditor
-          label={t.title}
-          text={text}
-          onChange={(next) => setTyped(next === data.text ? null : next)}
+        <Beside
+          left={theirs}
+          leftTitle={words.writing.theirs("")}
+          right={mine}
+          rightTitle={words.writing.mine}
+          onRight={onChange}
         />
       </Suspense>
-    </main>
+    </div>
   );
 }

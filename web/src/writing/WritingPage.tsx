@@ -272,7 +272,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {view === "source" ? (
             <Suspense fallback={<Coming />}>
               <SourceEditor
-                kind={folder === "fixes" ? "fix" : "error"}
+                outline={draft.outline}
                 text={draft.text}
                 problems={problems}
                 goTo={goTo}

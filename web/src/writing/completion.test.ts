@@ -1,9 +1,47 @@
 import { CompletionContext } from "@codemirror/autocomplete";
 import { EditorState } from "@codemirror/state";
 import { expect, test } from "vitest";
+import type { Outline, OutlinePart } from "../api";
 import { words } from "../words";
-import { completionOf, keywordsIn, type Known, sectionOf } from "./completion";
+import { completionOf, keywordsIn, type Known, outlineField, sectionOf } from "./completion";
 
+const offers = (...what: string[]) => what.map((w) => ({ what: w, fields: [] }));
+const part = (
+  kind: OutlinePart["kind"],
+  keyword: string,
+  title: string,
+  more: Partial<OutlinePart>,
+): OutlinePart => ({
+  kind,
+  keyword,
+  fields: title ? [{ name: "title", shape: "line", values: [title], choices: [] }] : [],
+  below: [],
+  offers: [],
+  moves: true,
+  line: 1,
+  end: 1,
+  ...more,
+});
+const error: Outline = {
+  head: [],
+  offers: [],
+  parts: [
+    part("section", "", "", { offers: offers("Words") }),
+    part("section", "Recognise", "", { offers: offers("Code", "Message") }),
+    part("section", "Try", "", {
+      offers: offers("Item"),
+      below: [part("item", "Try", "A", { offers: offers("When", "With") })],
+    }),
+  ],
+};
+const fix: Outline = {
+  head: [],
+  offers: offers("Step"),
+  parts: [
+    part("step", "", "", { offers: offers("Words", "Side effect") }),
+    part("step", "", "Do it", { offers: offers("Words", "Command", "Capture before", "Expect") }),
+  ],
+};
 const known: Known = {
   facts: [{ id: "worked_before", title: "Did it work before?" }],
   needs: [{ id: "local-admin", title: "Local administrator" }],
@@ -12,20 +50,23 @@ const known: Known = {
 };
 
 async function offered(kind: "error" | "fix", text: string) {
-  const state = EditorState.create({ doc: text });
-  return completionOf(kind, known)(new CompletionContext(state, text.length, true));
+  const held = outlineField.init(() => (kind === "fix" ? fix : error));
+  const state = EditorState.create({ doc: text, extensions: [held] });
+  return completionOf(known)(new CompletionContext(state, text.length, true));
 }
+const labels = async (kind: "error" | "fix", text: string) =>
+  (await offered(kind, text))?.options.map((o) => o.label);
 
 test("keywords are offered where they mean something, each with a line of help", async () => {
-  const recognise = await offered("error", "## Recognise\n- Mes");
-  expect(recognise?.options.map((o) => o.label)).toEqual(keywordsIn("error", "Recognise", false));
-  expect(recognise?.options.every((o) => o.info)).toBe(true);
-  expect(
-    (await offered("error", "## Try\n1. [A](../fixes/a.md)\n   - W"))?.options.map((o) => o.label),
-  ).toContain("When");
-  expect((await offered("error", "## Try\n- W"))?.options).toEqual([]);
-  expect((await offered("fix", "## Do it\n- Ca"))?.options.map((o) => o.label)).toContain("Capture before");
-  expect((await offered("fix", "Why.\n- S"))?.options.map((o) => o.label)).toEqual(["Side effect"]);
+  expect(await labels("error", "## Recognise\n- Mes")).toEqual(["Code", "Message"]);
+  expect((await offered("error", "## Recognise\n- Mes"))?.options.every((o) => o.info)).toBe(true);
+  expect(await labels("error", "## Try\n1. [A](../fixes/a.md)\n   - W")).toEqual(["When", "With"]);
+  expect(await labels("error", "## Try\n- W")).toEqual([]);
+  expect(await labels("fix", "## Do it\n- Ca")).toEqual(["Capture before", "Expect"]);
+  // a step that was just begun takes what any step takes
+  expect(await labels("fix", "## And then\n- Ca")).toEqual(["Capture before", "Expect"]);
+  expect(await labels("fix", "Why.\n- S")).toEqual(["Side effect"]);
+  expect(keywordsIn(undefined, "Try", true)).toEqual([]);
 });
 
 test("types, fixes, facts and needs are offered where they stand", async () => {

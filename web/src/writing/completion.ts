@@ -1,6 +1,9 @@
 /** What may come next in the source of a document: keywords where they mean something, types of values, fixes, facts. */
 import type { Completion, CompletionContext, CompletionResult } from "@codemirror/autocomplete";
+import { StateEffect, StateField } from "@codemirror/state";
+import type { Outline } from "../api";
 import { words } from "../words";
+import { valueOf } from "./sheet/parts";
 
 const t = words.sheet;
 
@@ -12,24 +15,20 @@ export interface Known {
   findFixes: (typed: string) => Promise<{ key: string; title: string }[]>;
 }
 
-const UNDER_ITEMS: Record<string, string[]> = {
-  Ask: ["Sets", "Choices", "Minutes", "Run", "Capture", "Capture every"],
-  Try: ["With", "When", "After", "Together", "Last resort"],
-  Verify: ["Required", "Otherwise"],
-};
-const RECOGNISE = ["Code", "Message", "Supporting", "Symptom", "Sample", "Not to be confused with"];
-const STEP = Object.keys(t.keywords).filter(
-  (k) =>
-    !RECOGNISE.includes(k) &&
-    !["Sets", "Choices", "Run", "After", "Together", "Last resort", "Required", "Otherwise"].includes(k) &&
-    !["Side effect", "Words", "Command", "Item", "Step"].includes(k),
-);
+/** What is no keyword among what may be added. */
+const NO_KEYWORDS = new Set(["Words", "Command", "Item", "Step"]);
 
-/** The keywords that mean something in a section; `indented` ones stand under an item of its list. */
-export function keywordsIn(kind: "error" | "fix", section: string, indented: boolean): string[] {
-  if (kind === "fix") return section === "" ? ["Side effect"] : STEP;
-  if (section === "Recognise") return RECOGNISE;
-  return indented ? (UNDER_ITEMS[section] ?? []) : [];
+/**
+ * The keywords that may stand in a section or a step, as the document's parts offer them; `indented` ones stand under an item of its list.
+ * A step that is not among the parts yet takes what any step takes.
+ */
+export function keywordsIn(outline: Outline | undefined, section: string, indented: boolean): string[] {
+  const parts = outline?.parts ?? [];
+  const here =
+    parts.find((p) => (p.kind === "step" ? valueOf(p, "title") : p.keyword) === section) ??
+    parts.findLast((p) => p.kind === "step" && p.fields.length > 0);
+  const offers = indented ? here?.below.findLast((b) => b.kind === "item")?.offers : here?.offers;
+  return (offers ?? []).map((o) => o.what).filter((w) => !NO_KEYWORDS.has(w));
 }
 
 /** The title of the section that this line is in; empty before the first. */
@@ -48,14 +47,25 @@ const keyword = (k: string): Completion => ({
   info: t.keywords[k]?.help,
 });
 
-export function completionOf(kind: "error" | "fix", known: Known) {
+/** The document's parts as they were known last, held by the editor: they come later than what is typed. */
+export const setOutline = StateEffect.define<Outline>();
+export const outlineField = StateField.define<Outline | undefined>({
+  create: () => undefined,
+  update: (held, change) => change.effects.find((e) => e.is(setOutline))?.value ?? held,
+});
+
+export function completionOf(known: Known) {
   return async (context: CompletionContext): Promise<CompletionResult | null> => {
     const line = context.state.doc.lineAt(context.pos);
     const before = line.text.slice(0, context.pos - line.from);
     const bullet = /^(\s*)-\s+([\p{L} ]*)$/u.exec(before);
     if (bullet) {
       const lines = context.state.doc.toString().split(/\r?\n/);
-      const options = keywordsIn(kind, sectionOf(lines, line.number - 1), (bullet[1] ?? "") !== "");
+      const options = keywordsIn(
+        context.state.field(outlineField, false),
+        sectionOf(lines, line.number - 1),
+        (bullet[1] ?? "") !== "",
+      );
       return { from: context.pos - (bullet[2] ?? "").length, options: options.map(keyword) };
     }
     const type = /\{[\w.-]+:(\w*)$/.exec(before);

@@ -133,6 +133,7 @@ export function OfferMenu(p: { offers: readonly Offer[]; begin: (o: Offer) => vo
 /** Signatures out of a pasted text. */
 export function FromText({ shared, path, part }: { shared: Shared; path: Path; part: OutlinePart }) {
   const [open, setOpen] = useState(false);
+  const [said, setSaid] = useState("");
   const [made, setMade] = useState<Addition[]>([]);
   const say = useSay();
   if (!open)
@@ -146,7 +147,10 @@ export function FromText({ shared, path, part }: { shared: Shared; path: Path; p
   const take = async () => {
     const came = await shared.sheet.addAll(path, part, made);
     if (came) say.failed(new Error(came.offline ? t.offline : came.refused));
-    else setOpen(false);
+    else {
+      setSaid("");
+      setOpen(false);
+    }
   };
   return (
     <div
@@ -156,7 +160,7 @@ export function FromText({ shared, path, part }: { shared: Shared; path: Path; p
         if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void take();
       }}
     >
-      <Proposing autoFocus onChange={setMade} />
+      <Proposing autoFocus text={said} onText={setSaid} onChange={setMade} />
       <div className="part-form-foot">
         <Button size="small" type="primary" disabled={made.length === 0} onClick={() => void take()}>
           {t.takeOver}

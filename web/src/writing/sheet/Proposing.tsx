@@ -10,8 +10,13 @@ const t = words.sheet.proposing;
 const PAUSE_MS = 300;
 
 /** A text from a screen, and what is made of it: each word can be pressed to become a value, or to stay as it is. */
-export function Proposing(p: { autoFocus?: boolean; onChange: (made: Addition[]) => void }) {
-  const [text, setText] = useState("");
+export function Proposing(p: {
+  autoFocus?: boolean;
+  text: string;
+  onText: (text: string) => void;
+  onChange: (made: Addition[]) => void;
+}) {
+  const { text } = p;
   const [lines, setLines] = useState<ProposalLine[]>([]);
   const { onChange } = p;
   const show = (next: ProposalLine[], of: string) => {
@@ -50,7 +55,7 @@ export function Proposing(p: { autoFocus?: boolean; onChange: (made: Addition[])
           maxLength={8000}
           value={text}
           placeholder={t.paste}
-          onChange={(e) => setText(e.target.value)}
+          onChange={(e) => p.onText(e.target.value)}
         />
       </label>
       {lines.length > 0 && <p className="soft">{t.press}</p>}

@@ -3,8 +3,11 @@ package org.mendak.server.library;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
@@ -42,6 +45,56 @@ class DocumentStore {
 
     List<StoredDocument> all(Tx tx) {
         return tx.list(DOCUMENT + " where kind <> 'library' order by kind, doc_key", DocumentStore::document);
+    }
+
+    /**
+     * What is looked for among documents.
+     *
+     * @param kind null for both
+     * @param away whether those are meant that were put away, and no others; null for all
+     * @param words every one of them stands in the key or the title, whatever the size of its letters
+     */
+    record Sought(DocumentKind kind, Boolean away, String words) {
+
+        private static final int MOST_WORDS = 12;
+
+        private String where(List<Object> values) {
+            StringBuilder where = new StringBuilder(" where kind <> 'library'");
+            if (kind != null) {
+                where.append(" and kind = ?");
+                values.add(kind.word());
+            }
+            if (away != null) {
+                where.append(away ? " and status = 'retired'" : " and status <> 'retired'");
+            }
+            Stream.of(words.strip().toLowerCase(Locale.ROOT).split("\\s+"))
+                    .filter(w -> !w.isEmpty())
+                    .limit(MOST_WORDS)
+                    .forEach(w -> {
+                        where.append(" and locate(?, lower(doc_key || ' ' || title)) > 0");
+                        values.add(w);
+                    });
+            return where.toString();
+        }
+    }
+
+    /** The first of what is looked for, by title. */
+    List<StoredDocument> found(Tx tx, Sought sought, int most) {
+        List<Object> values = new ArrayList<>();
+        String where = sought.where(values);
+        values.add(most);
+        return tx.list(
+                DOCUMENT + where + " order by lower(title), kind, doc_key limit ?",
+                DocumentStore::document,
+                values.toArray());
+    }
+
+    /** How many there are of what is looked for. */
+    int count(Tx tx, Sought sought) {
+        List<Object> values = new ArrayList<>();
+        String where = sought.where(values);
+        return tx.one("select count(*) from document" + where, r -> r.getInt(1), values.toArray())
+                .orElse(0);
     }
 
     /** Those whose newest revision readers do not see; of retired ones none. */

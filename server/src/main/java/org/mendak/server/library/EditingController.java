@@ -43,20 +43,20 @@ class EditingController {
             Map<String, List<String>> fields,
             Integer to) {}
 
-    private final LibraryService library;
+    private final EditingService editing;
 
-    EditingController(LibraryService library) {
-        this.library = library;
+    EditingController(EditingService editing) {
+        this.editing = editing;
     }
 
     @PostMapping("/api/documents/edits")
-    LibraryService.Edited edit(Caller caller, @RequestBody Changes body) {
+    EditingService.Edited edit(Caller caller, @RequestBody Changes body) {
         DocumentKind kind = "fix".equals(body.kind()) ? DocumentKind.FIX : DocumentKind.ERROR;
         List<Change> edits = body.edits() == null ? List.of() : body.edits();
         if (edits.size() > Editing.MOST) {
             throw Refusal.invalid("At most " + Editing.MOST + " changes can be made at once.");
         }
-        return library.edit(
+        return editing.edit(
                 caller,
                 kind,
                 body.text() == null ? "" : body.text(),
@@ -70,7 +70,7 @@ class EditingController {
     /** A text from a screen in its words, with those that are likely to differ from case to case. */
     @PostMapping("/api/documents/proposals")
     List<Proposal.Line> propose(Caller caller, @RequestBody Said body) {
-        return library.propose(caller, body.text() == null ? "" : body.text());
+        return editing.propose(caller, body.text() == null ? "" : body.text());
     }
 
     private static Edit edit(Change c) {

@@ -1,10 +1,8 @@
 package org.mendak.server.library;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -62,21 +60,14 @@ class FixShelfService {
      */
     FixShelf of(Caller caller, String q, boolean away) {
         caller.may(Role.AUTHOR, Scope.READ, "see the shelf of fixes");
-        String[] words = q.strip().toLowerCase(Locale.ROOT).split("\\s+");
+        DocumentStore.Sought sought = new DocumentStore.Sought(DocumentKind.FIX, away, q);
         return db.tx(tx -> {
             Shelf shelf = shelves.newest(tx);
-            List<StoredDocument> all = store.all(tx).stream()
-                    .filter(d -> d.kind() == DocumentKind.FIX && (d.status() == Status.RETIRED) == away)
-                    .filter(d -> {
-                        String text = (d.key() + " " + d.title()).toLowerCase(Locale.ROOT);
-                        return Stream.of(words).allMatch(text::contains);
-                    })
-                    .sorted(Comparator.comparing((StoredDocument d) -> d.title().toLowerCase(Locale.ROOT))
-                            .thenComparing(StoredDocument::key))
-                    .toList();
             return new FixShelf(
-                    all.size(),
-                    all.stream().limit(MOST).map(d -> line(d, shelf)).toList());
+                    store.count(tx, sought),
+                    store.found(tx, sought, MOST).stream()
+                            .map(d -> line(d, shelf))
+                            .toList());
         });
     }
 

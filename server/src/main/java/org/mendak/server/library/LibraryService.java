@@ -4,15 +4,11 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.mendak.core.language.Proposal;
 import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
-import org.mendak.core.runbook.Edit;
-import org.mendak.core.runbook.Editing;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Outline;
@@ -144,16 +140,10 @@ public class LibraryService implements ReadyCheck {
         return new View(d.kind().word(), d.key(), d.title(), revision, d.published(), d.status(), problems);
     }
 
+    /** Documents of a kind, or of both if it is null, that have every word; at most so many. */
     List<View> list(Caller caller, DocumentKind kind, String q, int limit) {
         caller.may(Role.AUTHOR, Scope.READ, "list drafts");
-        String[] words = q.strip().toLowerCase(Locale.ROOT).split("\\s+");
-        return db.tx(store::all).stream()
-                .filter(d -> kind == null || d.kind() == kind)
-                .filter(d -> {
-                    String all = (d.key() + " " + d.title()).toLowerCase(Locale.ROOT);
-                    return Stream.of(words).allMatch(all::contains);
-                })
-                .limit(Math.max(0, limit))
+        return db.tx(tx -> store.found(tx, new DocumentStore.Sought(kind, null, q), Math.max(0, limit))).stream()
                 .map(d -> view(d, d.latest(), List.of()))
                 .toList();
     }
@@ -310,28 +300,6 @@ public class LibraryService implements ReadyCheck {
                 p.error() == null ? null : Sheets.sheet(p.error(), library()),
                 p.fix() == null ? null : Sheets.sheet(p.fix(), library()));
     }
-
-    /** A text with changes of its parts: all of them, or none. Nothing is stored. */
-    Edited edit(Caller caller, DocumentKind kind, String text, List<Edit> edits) {
-        caller.may(Role.AUTHOR, Scope.READ, "write documents");
-        checkText(text);
-        Editing.Edited e = Editing.apply(kind, text, edits);
-        if (!e.refused().isEmpty()) {
-            throw Refusal.invalid(e.refused());
-        }
-        checkText(e.text());
-        return new Edited(e.text(), e.at(), Outline.of(kind, e.text()));
-    }
-
-    /** What in a text from a screen is likely to differ from case to case. */
-    List<Proposal.Line> propose(Caller caller, String text) {
-        caller.may(Role.AUTHOR, Scope.READ, "write documents");
-        checkText(text);
-        return Proposal.of(text);
-    }
-
-    /** A changed text, the path of the part that was changed, and its parts now. */
-    record Edited(String text, List<Integer> at, Outline outline) {}
 
     /** The newest of these fixes, drafts too; those that nobody has written are left out. */
     public Map<String, Fix> newestFixes(Tx tx, List<String> keys) {
