@@ -1225,6 +1225,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/rehearsals/matches": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["matches"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/rehearsals/{run}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["progress"];
+    put?: never;
+    post?: never;
+    delete: operations["stop"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/scans": {
     parameters: {
       query?: never;
@@ -2324,6 +2356,12 @@ export interface components {
       /** Format: int64 */
       to: number;
     };
+    MatchMatches: {
+      /** Format: int32 */
+      among: number;
+      samples: components["schemas"]["RehearsalHeard"];
+      texts: components["schemas"]["RehearsalHeard"];
+    };
     MissingFix: {
       key: string;
       title: string;
@@ -2454,6 +2492,16 @@ export interface components {
       mode: string;
       notWorthAsking: components["schemas"]["PlanNotAsked"][];
       ordered: components["schemas"]["PlanStep"][];
+    };
+    PlannedAgainCasePlan: {
+      firstAfter: null | string;
+      firstBefore: null | string;
+      /** Format: double */
+      minutesAfter: null | number;
+      /** Format: double */
+      minutesBefore: null | number;
+      /** Format: int64 */
+      number: number;
     };
     Problem: {
       /** Format: int32 */
@@ -2627,16 +2675,6 @@ export interface components {
       kind: string;
       span: number[];
     };
-    RehearsalCasePlan: {
-      firstAfter: null | string;
-      firstBefore: null | string;
-      /** Format: double */
-      minutesAfter: null | number;
-      /** Format: double */
-      minutesBefore: null | number;
-      /** Format: int64 */
-      number: number;
-    };
     RehearsalGroup: {
       /** Format: int32 */
       count: number;
@@ -2659,9 +2697,12 @@ export interface components {
       putBacks: string[];
     };
     RehearsalRehearsed: {
-      heard: components["schemas"]["RehearsalHeard"];
+      heard: components["schemas"]["RehearsalHeard"] | null;
       owed: components["schemas"]["RehearsalOwed"][];
-      plans: components["schemas"]["RehearsalCasePlan"][];
+      plans: components["schemas"]["PlannedAgainCasePlan"][];
+      unsettled: components["schemas"]["RehearsalUnsettled"][];
+      /** Format: int32 */
+      users: number;
     };
     RehearsalTold: {
       error: string;
@@ -2669,8 +2710,15 @@ export interface components {
       /** Format: int64 */
       number: number;
     };
+    RehearsalUnsettled: {
+      error: string;
+      problems: string[];
+      title: string;
+    };
     RehearsalWritten: {
       key?: null | string;
+      kind?: null | string;
+      run?: null | string;
       text?: null | string;
     };
     ReviewAllUnpublished: {
@@ -2759,6 +2807,12 @@ export interface components {
       fix: string;
       reason: string;
       title: string;
+    };
+    RunningRehearsalsProgress: {
+      /** Format: int32 */
+      looked: number;
+      /** Format: int32 */
+      of: number;
     };
     ScanView: {
       /** Format: int64 */
@@ -5056,6 +5110,72 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["RehearsalRehearsed"];
         };
+      };
+    };
+  };
+  matches: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["RehearsalWritten"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["MatchMatches"];
+        };
+      };
+    };
+  };
+  progress: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        run: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["RunningRehearsalsProgress"];
+        };
+      };
+    };
+  };
+  stop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        run: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

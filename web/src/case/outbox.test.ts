@@ -74,7 +74,7 @@ test("tells when an entry is refused for good, and goes on with the next", async
 test("every entry has an id of its own, also where the connection is not encrypted", async () => {
   const own = globalThis.crypto;
   vi.stubGlobal("crypto", { getRandomValues: (a: Uint8Array<ArrayBuffer>) => own.getRandomValues(a) });
-  const { newId } = await import("./outbox");
+  const { newId } = await import("../api");
   const ids = new Set(Array.from({ length: 200 }, newId));
   expect(ids.size).toBe(200);
   expect([...ids].every((id) => /^[0-9a-f]{32}$/.test(id))).toBe(true);

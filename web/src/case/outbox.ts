@@ -3,7 +3,7 @@
  * not acknowledged yet is kept in this browser and sent again, also after a reload.
  */
 import { useSyncExternalStore } from "react";
-import { HttpError, type StepEntry, type StepResult } from "../api";
+import { HttpError, newId, type StepEntry, type StepResult } from "../api";
 import { keep, kept } from "../look";
 import { sendStep } from "./api";
 
@@ -62,10 +62,6 @@ async function flush(): Promise<void> {
     sending = false;
   }
 }
-
-/** An id that no other entry has. Not randomUUID: browsers have that only where the connection is encrypted. */
-export const newId = () =>
-  Array.from(crypto.getRandomValues(new Uint8Array(16)), (b) => b.toString(16).padStart(2, "0")).join("");
 
 /** Keeps an entry and sends it as soon as that is possible. */
 export function enter(number: number, attempt: number, entry: Omit<Waiting["entry"], "clientId">): void {

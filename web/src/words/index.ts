@@ -2,6 +2,7 @@
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
 import { evidenceWords } from "./evidence";
+import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 
 export { conditionOf, whyWords } from "./why";
@@ -417,28 +418,7 @@ export const words = {
       example:
         'format: 1\nproducts:\n  Name of a program:\n    about: What it is for\n    versions: ["1.0", "1.1"]\nfacts:\n  worked_before:\n    title: Did it work before?\n    choices: ["yes", "no"]\n    minutes: 1\nneeds:\n  local-admin:\n    title: Local administrator on the device\n    minutes: 2\nsettings:\n  hand-over-minutes: 45\n  holding-days: 14\n',
     },
-    rehearsing: {
-      begin: "Rehearse on past cases",
-      again: "Rehearse again",
-      says: "What would be recognised, planned and owed if it were published so.",
-      running: "Going through past cases…",
-      stale: "The text has changed since.",
-      looked: (looked: number, kept: number) =>
-        `${many(looked, "text", "texts")} of past cases looked at; ${kept} recognised as before.`,
-      stolen: (n: number) => `${many(n, "text", "texts")} taken from other known errors`,
-      lost: (n: number) => `${many(n, "text", "texts")} not recognised any more`,
-      caught: (n: number) => `${many(n, "text", "texts")} newly recognised`,
-      more: (n: number) => `and ${n} more`,
-      blanks: "Values that would be missing",
-      inTexts: (n: number) => `in ${many(n, "text", "texts")}`,
-      plans: (n: number) => `The last ${many(n, "case", "cases")}, planned again`,
-      minutes: (before: number, after: number) =>
-        `Expected minutes to the end: ${before.toFixed(1)} today, ${after.toFixed(1)} with this.`,
-      otherwise: (n: number, of: number) =>
-        n === 0 ? "Each begins with the same fix as today." : `${n} of ${of} begin with another fix.`,
-      insteadOf: (after: string, before: string) => `${after || "nothing"} instead of ${before || "nothing"}`,
-      owed: "What its fixes leave to put back",
-    },
+    rehearsing: rehearsingWords,
     reviewing: {
       whom: "Who is to read it",
       anyLead: "any lead",

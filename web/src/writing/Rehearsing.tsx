@@ -1,29 +1,59 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
+import { useState } from "react";
 import { Link } from "react-router";
-import type { Rehearsed, RehearsedGroup } from "../api";
+import { type Heard, newId, type Rehearsed } from "../api";
 import { Failed } from "../look";
 import { words } from "../words";
-import { rehearse } from "./api";
+import { type Folder, rehearse, rehearsedQuery, stopRehearsal } from "./api";
 import { begunOtherwise, meanMinutes } from "./rehearsed";
+import { Told } from "./Told";
 
 const t = words.writing.rehearsing;
 
-/** The document as it stands there, gone through on past cases. States: not asked, running, failed, filled. */
-export function Rehearsing({ docKey, text }: { docKey: string; text: string }) {
-  const run = useMutation({ mutationFn: (of: string) => rehearse(docKey, of) });
-  const stale = run.data !== undefined && run.variables !== text;
+/** The document as it stands there, gone through on past cases. States: not asked, running, stopped, failed, filled. */
+export function Rehearsing({ folder, docKey, text }: { folder: Folder; docKey: string; text: string }) {
+  const [stopped, setStopped] = useState<string | null>(null);
+  const run = useMutation({
+    mutationFn: (asked: { of: string; run: string }) => rehearse(folder, docKey, asked.of, asked.run),
+  });
+  const begin = () => run.mutate({ of: text, run: newId() });
+  const named = run.variables?.run ?? null;
+  const { data: progress } = useQuery(rehearsedQuery(run.isPending ? named : null));
+  const stale = run.data !== undefined && run.variables.of !== text;
+  const wasStopped = named !== null && named === stopped;
   return (
     <section className="rehearsing">
       <div className="rehearsing-head">
-        <Button loading={run.isPending} onClick={() => run.mutate(text)}>
+        <Button loading={run.isPending} onClick={begin}>
           {run.data ? t.again : t.begin}
         </Button>
+        {run.isPending && progress && named && (
+          <Button
+            onClick={() => {
+              setStopped(named);
+              // it may have ended meanwhile
+              void stopRehearsal(named).catch(() => undefined);
+            }}
+          >
+            {t.stop}
+          </Button>
+        )}
         <span className="soft" aria-live="polite">
-          {run.isPending ? t.running : stale ? t.stale : t.says}
+          {run.isPending
+            ? progress && progress.of > 0
+              ? t.looking(progress.looked, progress.of)
+              : t.running
+            : wasStopped && run.error
+              ? t.stopped
+              : stale
+                ? t.stale
+                : folder === "fixes"
+                  ? t.saysFix
+                  : t.says}
         </span>
       </div>
-      {run.error && <Failed error={run.error} again={() => run.mutate(text)} />}
+      {run.error && !wasStopped && <Failed error={run.error} again={begin} />}
       {run.data && <Came r={run.data} />}
     </section>
   );
@@ -32,20 +62,17 @@ export function Rehearsing({ docKey, text }: { docKey: string; text: string }) {
 function Came({ r }: { r: Rehearsed }) {
   const before = meanMinutes(r.plans.map((p) => p.minutesBefore));
   const after = meanMinutes(r.plans.map((p) => p.minutesAfter));
-  const blanks = Object.entries(r.heard.blanks);
   return (
     <>
-      <p>{t.looked(r.heard.looked, r.heard.kept)}</p>
-      <Texts title={t.stolen} group={r.heard.stolen} />
-      <Texts title={t.lost} group={r.heard.lost} />
-      <Texts title={t.caught} group={r.heard.caught} />
-      {blanks.length > 0 && (
+      {r.heard ? <Texts heard={r.heard} /> : <p>{t.users(r.users)}</p>}
+      {r.unsettled.length > 0 && (
         <>
-          <h3>{t.blanks}</h3>
+          <h3>{t.unsettled}</h3>
           <ul>
-            {blanks.map(([name, of]) => (
-              <li key={name}>
-                <span className="mono">{name}</span> <span className="soft">{t.inTexts(of)}</span>
+            {r.unsettled.map((u) => (
+              <li key={u.error}>
+                <Link to={`/library/errors/${u.error}`}>{u.title}</Link>:{" "}
+                <span className="soft">{u.problems.join("; ")}</span>
               </li>
             ))}
           </ul>
@@ -68,7 +95,7 @@ function Came({ r }: { r: Rehearsed }) {
       )}
       {r.owed.length > 0 && (
         <>
-          <h3>{t.owed}</h3>
+          <h3>{r.heard ? t.owed : t.owedByFix}</h3>
           <ul>
             {r.owed.map((o) => (
               <li key={o.fix}>
@@ -82,23 +109,26 @@ function Came({ r }: { r: Rehearsed }) {
   );
 }
 
-function Texts({ title, group }: { title: (n: number) => string; group: RehearsedGroup }) {
-  if (group.count === 0) return null;
+function Texts({ heard }: { heard: Heard }) {
+  const blanks = Object.entries(heard.blanks);
   return (
-    <details open>
-      <summary>{title(group.count)}</summary>
-      <ul className="rehearsed-texts">
-        {group.newest.map((x) => (
-          <li key={x.number}>
-            <Link to={`/case/${x.number}`}>{words.case.number(x.number)}</Link>{" "}
-            {x.error && <span className="soft">{x.error} </span>}
-            <span className="mono">{x.excerpt}</span>
-          </li>
-        ))}
-      </ul>
-      {group.count > group.newest.length && (
-        <p className="soft">{t.more(group.count - group.newest.length)}</p>
+    <>
+      <p>{t.looked(heard.looked, heard.kept)}</p>
+      <Told title={t.stolen} group={heard.stolen} />
+      <Told title={t.lost} group={heard.lost} />
+      <Told title={t.caught} group={heard.caught} />
+      {blanks.length > 0 && (
+        <>
+          <h3>{t.blanks}</h3>
+          <ul>
+            {blanks.map(([name, of]) => (
+              <li key={name}>
+                <span className="mono">{name}</span> <span className="soft">{t.inTexts(of)}</span>
+              </li>
+            ))}
+          </ul>
+        </>
       )}
-    </details>
+    </>
   );
 }

@@ -9,6 +9,7 @@ import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../look";
 import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
 import { Conflict } from "./Conflict";
+import { Matching } from "./Matching";
 import { mended } from "./mended";
 import { Parcel } from "./Parcel";
 import { counted, Problems, stops } from "./Problems";
@@ -314,6 +315,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           )}
         </section>
         <section className="seen" aria-label={t.seen}>
+          {!draft.untouched && draft.checked?.error && <Matching docKey={docKey} text={draft.text} />}
           <h2 className="soft">{t.seen}</h2>
           {draft.untouched && <p className="soft">{t.begin}</p>}
           {!draft.untouched && draft.checked?.error && <ErrorSheetView sheet={draft.checked.error} />}
@@ -321,8 +323,8 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {draft.checked && !draft.checked.error && !draft.checked.fix && (
             <p className="soft">{t.unreadable}</p>
           )}
-          {folder === "errors" && !draft.untouched && draft.checked?.error && (
-            <Rehearsing docKey={docKey} text={draft.text} />
+          {!draft.untouched && (draft.checked?.error ?? draft.checked?.fix) && (
+            <Rehearsing folder={folder} docKey={docKey} text={draft.text} />
           )}
         </section>
       </div>

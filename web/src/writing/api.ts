@@ -1,7 +1,9 @@
-import { queryOptions } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { type Answer, api, type DocumentView, type Edit, got } from "../api";
 
 export type Folder = "errors" | "fixes";
+
+const kindOf = (folder: Folder) => (folder === "fixes" ? "fix" : "error");
 
 const at = (folder: Folder, key: string) => ({ path: { folder, key } });
 
@@ -32,7 +34,7 @@ export const draftQuery = (folder: Folder, key: string) =>
 export const check = (folder: Folder, key: string, text: string, signal: AbortSignal) =>
   got(
     api.POST("/api/documents/problems", {
-      body: { kind: folder === "fixes" ? "fix" : "error", key, text },
+      body: { kind: kindOf(folder), key, text },
       signal,
     }),
   );
@@ -124,9 +126,7 @@ export const transition = (folder: Folder, key: string, to: string, revision: nu
 
 /** A text with changes of its parts: all, or none. Fails with HttpError 422 that says why. */
 export const editText = (folder: Folder, text: string, edits: Edit[]) =>
-  got(
-    api.POST("/api/documents/edits", { body: { kind: folder === "fixes" ? "fix" : "error", text, edits } }),
-  );
+  got(api.POST("/api/documents/edits", { body: { kind: kindOf(folder), text, edits } }));
 
 /** Documents whose name or title has all these words, drafts too. */
 export const findQuery = (folder: Folder, q: string) =>
@@ -207,9 +207,34 @@ export const settleComment = (folder: Folder, key: string, id: number, settled: 
     }),
   );
 
-/** A known error gone through on past cases. */
-export const rehearse = (key: string, text: string) =>
-  got(api.POST("/api/rehearsals", { body: { key, text } }));
+/** A document gone through on past cases; `run` names it, to ask how far it is and to stop it. */
+export const rehearse = (folder: Folder, key: string, text: string, run: string) =>
+  got(api.POST("/api/rehearsals", { body: { kind: kindOf(folder), key, text, run } }));
+
+/** How far a rehearsal is; nothing before it has begun. */
+export const rehearsedQuery = (run: string | null) =>
+  queryOptions({
+    queryKey: ["rehearsal", run],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/rehearsals/{run}", { params: { path: { run: run ?? "" } }, signal })),
+    enabled: run !== null,
+    refetchInterval: 400,
+    retry: false,
+    gcTime: 0,
+  });
+
+export const stopRehearsal = (run: string) =>
+  got(api.DELETE("/api/rehearsals/{run}", { params: { path: { run } } }));
+
+/** What a known error would match as it is written there. */
+export const matchesQuery = (key: string, text: string) =>
+  queryOptions({
+    queryKey: ["matches", key, text],
+    queryFn: ({ signal }) => got(api.POST("/api/rehearsals/matches", { body: { key, text }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: 60_000,
+  });
 
 /** The words of the desk as they were written; an empty text if nobody has written any. */
 export const vocabularyQuery = queryOptions({

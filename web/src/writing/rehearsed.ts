@@ -1,4 +1,4 @@
-import type { Rehearsed } from "../api";
+import type { Heard, Rehearsed } from "../api";
 
 /** The mean of what is known; null if nothing is. */
 export function meanMinutes(minutes: (number | null)[]): number | null {
@@ -9,3 +9,6 @@ export function meanMinutes(minutes: (number | null)[]): number | null {
 /** The cases that would be begun with another fix than today. */
 export const begunOtherwise = (plans: Rehearsed["plans"]) =>
   plans.filter((p) => p.firstAfter !== p.firstBefore);
+
+/** How many texts would be recognised. */
+export const matched = (heard: Heard) => heard.kept + heard.caught.count + heard.stolen.count;

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Attempt, type Case, type FilledFix, now, type StepEntry } from "../../api";
+import { type Attempt, type Case, type FilledFix, newId, now, type StepEntry } from "../../api";
 import { missingValue, plainCommand, useSay } from "../../look";
 import { words } from "../../words";
 import { currentStep, entriesOf, itemsDone, lastWorked, minutesFromNow, stepStates } from "../caseState";
 import { toClipboard } from "../clipboard";
-import { enter, newId, onSent, useWaiting, type Waiting } from "../outbox";
+import { enter, onSent, useWaiting, type Waiting } from "../outbox";
 import { activeItem, openOf, readerOf } from "../step/readingState";
 import type { StepActs } from "../step/StepView";
 import type { CaseActs } from "../useCaseActs";

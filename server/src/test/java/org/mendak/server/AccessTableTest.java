@@ -37,7 +37,9 @@ class AccessTableTest extends OnDesk {
             "{code}",
             "zzzz",
             "{index}",
-            "0");
+            "0",
+            "{run}",
+            "00000000-0000-4000-8000-000000000000");
     private static final String PASSWORD = "a-long-password";
 
     private record Rule(Role role, Scope scope) {

@@ -136,7 +136,7 @@ final class ErrorReview {
     private void othersSamples() {
         Recogniser own = bySignatures();
         Set<String> told = new HashSet<>();
-        for (ShelfIndex.Sample s : shelf.index().near(error.signatures())) {
+        for (ShelfIndex.Sample s : shelf.index().samplesNear(error.signatures())) {
             KnownError other = s.error();
             if (other.key().equals(error.key()) || told.contains(other.key()) || !meetsIn(other) || isTold(other)) {
                 continue;
@@ -192,7 +192,7 @@ final class ErrorReview {
             if (s.kind() != Signature.Kind.CODE) {
                 continue;
             }
-            for (String other : shelf.index().codes().getOrDefault(ShelfIndex.code(s.text()), List.of())) {
+            for (String other : shelf.index().haveCode(s.text())) {
                 if (!other.equals(error.key())) {
                     found.hint(
                             s.line(),

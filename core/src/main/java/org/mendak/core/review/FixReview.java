@@ -167,7 +167,7 @@ final class FixReview {
     }
 
     private void unused() {
-        if (!shelf.index().used().contains(fix.key())) {
+        if (!shelf.index().uses(fix.key())) {
             found.hint(1, "no known error and no other fix uses it", "add it to ## Try of a known error");
         }
     }

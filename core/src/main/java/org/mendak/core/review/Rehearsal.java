@@ -14,6 +14,7 @@ import java.util.stream.Stream;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.Signature;
 
 /** What would be recognised otherwise if a known error were published as it is written now, gone through on texts of the past. */
 public final class Rehearsal {
@@ -25,9 +26,10 @@ public final class Rehearsal {
     private static final int EXCERPT = 160;
 
     /**
-     * A text of a past case.
+     * A text of a past case, or a sample.
      *
-     * @param error the known error that the case is about; null if none is
+     * @param number the case's; 0 for a sample
+     * @param error the known error that it is about; null if none is
      */
     public record Past(long number, String error, String text) {}
 
@@ -35,7 +37,10 @@ public final class Rehearsal {
     public record Told(long number, String error, String excerpt) {}
 
     /** Texts of one kind: how many there are, and the newest of them. */
-    public record Group(int count, List<Told> newest) {}
+    public record Group(int count, List<Told> newest) {
+
+        static final Group NONE = new Group(0, List.of());
+    }
 
     /**
      * What came of it.
@@ -47,7 +52,11 @@ public final class Rehearsal {
      * @param lost texts that would not be recognised as this one any more
      * @param blanks in how many of its own texts a value that a fix is given would be missing, by its name
      */
-    public record Heard(int looked, int kept, Group caught, Group stolen, Group lost, Map<String, Integer> blanks) {}
+    public record Heard(int looked, int kept, Group caught, Group stolen, Group lost, Map<String, Integer> blanks) {
+
+        /** Where nothing was looked at. */
+        public static final Heard NOTHING = new Heard(0, 0, Group.NONE, Group.NONE, Group.NONE, Map.of());
+    }
 
     private final KnownError edited;
     private final Function<String, List<KnownError>> rivals;
@@ -65,13 +74,26 @@ public final class Rehearsal {
      * @param published what readers see of it; null if it is new
      * @param rivals what the library takes a text for, the likeliest first; this error may be among them
      * @param texts the newest first
+     * @param each told before each text; what it throws ends the going through
      */
     public static Heard of(
-            KnownError edited, KnownError published, Function<String, List<KnownError>> rivals, List<Past> texts) {
-        return new Rehearsal(edited, rivals).through(published, texts);
+            KnownError edited,
+            KnownError published,
+            Function<String, List<KnownError>> rivals,
+            List<Past> texts,
+            Runnable each) {
+        return new Rehearsal(edited, rivals).through(published, texts, each);
     }
 
-    private Heard through(KnownError published, List<Past> texts) {
+    /** What an error is recognised by, now and as readers see it: signatures of one that is not published are its own alone. */
+    public static List<Signature> signatures(KnownError edited, KnownError published) {
+        return Stream.concat(
+                        edited.signatures().stream(),
+                        published == null ? Stream.empty() : published.signatures().stream())
+                .toList();
+    }
+
+    private Heard through(KnownError published, List<Past> texts, Runnable each) {
         Recogniser now = alone(edited);
         Recogniser before = published == null ? null : alone(published);
         Set<String> said = ShelfIndex.wordsOf(edited, published);
@@ -81,7 +103,8 @@ public final class Rehearsal {
         Map<String, Integer> blanks = new LinkedHashMap<>();
         int kept = 0;
         for (Past p : texts) {
-            if (!ShelfIndex.shareWords(said, p.text())) {
+            each.run();
+            if (!ByWords.shareWords(said, p.text())) {
                 continue;
             }
             boolean its = edited.key().equals(p.error());

@@ -1,6 +1,7 @@
 package org.mendak.core.review;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,98 +9,176 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Signature;
 
 /**
- * What is looked up on a shelf at each pause in typing.
- *
- * @param asked the names that a question of any document sets
- * @param used the fixes that any document tries, rules out or runs as a part
- * @param users the known errors that try a fix, by its key
- * @param twins the fixes that have one of {@link #traits}
- * @param aliases the earlier names of fixes
- * @param codes the known errors that have a code, by the code in small letters
- * @param samples every sample, in the order of their errors' keys
- * @param byWord the places in {@code samples} of those that have a word
+ * What is looked up on a shelf at each pause in typing. One of a shelf that differs in little is made beside the large one, in the time
+ * that what differs takes.
  */
-record ShelfIndex(
-        Set<String> asked,
-        Set<String> used,
-        Map<String, List<String>> users,
-        Map<String, List<String>> twins,
-        Set<String> aliases,
-        Map<String, List<String>> codes,
-        List<Sample> samples,
-        Map<String, int[]> byWord) {
+final class ShelfIndex {
 
     /** A sample and the error that it is of. */
     record Sample(KnownError error, String text) {}
 
-    private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]{3,}");
+    /** The names that a question of any document sets, by what asks. */
+    private final Layered asked;
+    /** The fixes that any document tries, rules out or runs as a part, by what uses them. */
+    private final Layered used;
+    /** The known errors that try a fix. */
+    private final Layered users;
+    /** The fixes that have one of {@link #traits}. */
+    private final Layered twins;
+    /** The fixes by their earlier names. */
+    private final Layered aliases;
+    /** The known errors that have a code, by the code in small letters. */
+    private final Layered codes;
 
-    /** A word that stands in more samples than this says nothing about which is meant. */
-    private static final int COMMON = 4_000;
+    private final ByWords<Sample> samples;
+    /** Known errors whose samples in {@link #samples} hold no longer, each with what it is now; empty for one that is gone. */
+    private final Map<String, List<KnownError>> changed;
 
-    /** As many samples as have most in common are looked at closer. */
-    private static final int MOST = 60;
+    private final ByWords<Sample> changedSamples;
+    private final int behind;
+
+    private ShelfIndex(ShelfIndex like, ByWords<Sample> samples, Map<String, List<KnownError>> changed, int behind) {
+        asked = like == null ? new Layered() : like.asked.changeable();
+        used = like == null ? new Layered() : like.used.changeable();
+        users = like == null ? new Layered() : like.users.changeable();
+        twins = like == null ? new Layered() : like.twins.changeable();
+        aliases = like == null ? new Layered() : like.aliases.changeable();
+        codes = like == null ? new Layered() : like.codes.changeable();
+        this.samples = samples;
+        this.changed = changed;
+        changedSamples = samplesOf(changed.values().stream().flatMap(List::stream));
+        this.behind = behind;
+    }
 
     static ShelfIndex of(Shelf shelf) {
-        Set<String> asked = new HashSet<>();
-        Set<String> used = new HashSet<>();
-        Set<String> aliases = new HashSet<>();
-        Map<String, List<String>> users = new HashMap<>();
-        Map<String, List<String>> twins = new HashMap<>();
-        Map<String, List<String>> codes = new HashMap<>();
-        List<Sample> samples = new ArrayList<>();
-        Map<String, List<Integer>> byWord = new HashMap<>();
-        for (KnownError e : shelf.errors().values().stream()
-                .sorted(Comparator.comparing(KnownError::key))
-                .toList()) {
-            e.questions().forEach(q -> asked.add(q.sets()));
-            e.tries().forEach(t -> {
-                used.add(t.fix());
-                users.computeIfAbsent(t.fix(), k -> new ArrayList<>(1)).add(e.key());
-            });
-            e.ruledOut().forEach(r -> used.add(r.fix()));
-            for (Signature s : e.signatures()) {
-                if (s.kind() == Signature.Kind.CODE) {
-                    codes.computeIfAbsent(code(s.text()), k -> new ArrayList<>())
-                            .add(e.key());
-                }
-            }
-            for (KnownError.Sample s : e.samples()) {
-                for (String w : words(s.text())) {
-                    byWord.computeIfAbsent(w, k -> new ArrayList<>(2)).add(samples.size());
-                }
-                samples.add(new Sample(e, s.text()));
+        ShelfIndex i = new ShelfIndex(null, samplesOf(shelf.errors().values().stream()), Map.of(), 0);
+        shelf.errors().values().forEach(e -> i.note(e, Layered::add));
+        shelf.fixes().values().forEach(f -> i.note(f, Layered::add));
+        return i;
+    }
+
+    private static ByWords<Sample> samplesOf(Stream<KnownError> errors) {
+        List<Sample> all = errors.sorted(Comparator.comparing(KnownError::key))
+                .flatMap(e -> e.samples().stream().map(s -> new Sample(e, s.text())))
+                .toList();
+        return ByWords.of(all, Sample::text);
+    }
+
+    /** The index of a shelf that has these in place of those. */
+    ShelfIndex with(Collection<Change> changes) {
+        Map<String, List<KnownError>> errors = new HashMap<>(changed);
+        for (Change c : changes) {
+            if (c.errorBefore() != null || c.error() != null) {
+                errors.put(c.key(), c.error() == null ? List.of() : List.of(c.error()));
             }
         }
-        for (Fix f : shelf.fixes().values()) {
-            aliases.addAll(f.aliases());
-            traits(f)
-                    .forEach(t ->
-                            twins.computeIfAbsent(t, k -> new ArrayList<>(1)).add(f.key()));
-            for (Fix.Step s : f.steps()) {
-                s.asks().forEach(a -> asked.add(a.sets()));
-                if (s.part() != null && !s.part().fix().equals(f.key())) {
-                    used.add(s.part().fix());
-                }
+        ShelfIndex i = new ShelfIndex(this, samples, errors, behind + changes.size());
+        for (Change c : changes) {
+            if (c.errorBefore() != null) {
+                i.note(c.errorBefore(), Layered::remove);
+            }
+            if (c.fixBefore() != null) {
+                i.note(c.fixBefore(), Layered::remove);
+            }
+            if (c.error() != null) {
+                i.note(c.error(), Layered::add);
+            }
+            if (c.fix() != null) {
+                i.note(c.fix(), Layered::add);
             }
         }
-        Map<String, int[]> places = new HashMap<>();
-        byWord.forEach((w, at) -> places.put(w, at.stream().mapToInt(i -> i).toArray()));
-        return new ShelfIndex(asked, used, users, twins, aliases, codes, samples, places);
+        return i;
+    }
+
+    /** A document that is another, new or gone; what there was not, or is not, is null. */
+    record Change(String key, KnownError errorBefore, KnownError error, Fix fixBefore, Fix fix) {}
+
+    /** How many documents were changed since it was made as a whole. */
+    int behind() {
+        return behind;
+    }
+
+    private interface Note {
+        void of(Layered table, String of, String name);
+    }
+
+    private void note(KnownError e, Note note) {
+        String by = "error/" + e.key();
+        e.questions().forEach(q -> note.of(asked, q.sets(), by));
+        e.tries().forEach(t -> {
+            note.of(used, t.fix(), by);
+            note.of(users, t.fix(), e.key());
+        });
+        e.ruledOut().forEach(r -> note.of(used, r.fix(), by));
+        e.signatures().stream()
+                .filter(s -> s.kind() == Signature.Kind.CODE)
+                .forEach(s -> note.of(codes, code(s.text()), e.key()));
+    }
+
+    private void note(Fix f, Note note) {
+        String by = "fix/" + f.key();
+        f.aliases().forEach(a -> note.of(aliases, a, f.key()));
+        traits(f).forEach(t -> note.of(twins, t, f.key()));
+        for (Fix.Step s : f.steps()) {
+            s.asks().forEach(a -> note.of(asked, a.sets(), by));
+            if (s.part() != null && !s.part().fix().equals(f.key())) {
+                note.of(used, s.part().fix(), by);
+            }
+        }
+    }
+
+    boolean asks(String name) {
+        return asked.has(name);
+    }
+
+    boolean uses(String fix) {
+        return used.has(fix);
+    }
+
+    boolean hasAlias(String name) {
+        return aliases.has(name);
+    }
+
+    /** The known errors that try a fix, in order. */
+    List<String> users(String fix) {
+        return users.get(fix).stream().distinct().sorted().toList();
+    }
+
+    /** The fixes that have a trait. */
+    List<String> twins(String trait) {
+        return twins.get(trait);
+    }
+
+    /** The known errors that have a code, in order. */
+    List<String> haveCode(String code) {
+        return codes.get(code(code)).stream().distinct().sorted().toList();
+    }
+
+    /** The samples that these signatures may match; see {@link ByWords#near}. */
+    List<Sample> samplesNear(List<Signature> signatures) {
+        List<Sample> near = samples.near(signatures);
+        return changed.isEmpty()
+                ? near
+                : Stream.concat(
+                                changedSamples.near(signatures).stream(),
+                                near.stream()
+                                        .filter(s ->
+                                                !changed.containsKey(s.error().key())))
+                        .limit(ByWords.MOST)
+                        .toList();
     }
 
     /** What two fixes that do the same have in common: the words of the title in any order, or all the commands. */
     static List<String> traits(Fix f) {
         List<String> traits = new ArrayList<>();
-        String title = words(f.title()).stream().sorted().collect(Collectors.joining(" "));
+        String title = ByWords.words(f.title()).stream().sorted().collect(Collectors.joining(" "));
         if (!title.isEmpty()) {
             traits.add("title " + title);
         }
@@ -113,7 +192,7 @@ record ShelfIndex(
         return traits;
     }
 
-    static String code(String text) {
+    private static String code(String text) {
         return text.toLowerCase(Locale.ROOT);
     }
 
@@ -122,64 +201,12 @@ record ShelfIndex(
         Set<String> all = new HashSet<>();
         for (KnownError e : errors) {
             if (e != null) {
-                all.addAll(words(e.title()));
+                all.addAll(ByWords.words(e.title()));
                 e.signatures()
-                        .forEach(s -> all.addAll(words(
+                        .forEach(s -> all.addAll(ByWords.words(
                                 s.template() == null ? s.text() : s.template().literals())));
             }
         }
         return all;
-    }
-
-    /** Whether a text has two of these words; one will do if they are few. */
-    static boolean shareWords(Set<String> said, String text) {
-        int wanted = said.size() < 4 ? 1 : 2;
-        Set<String> met = new HashSet<>();
-        Matcher m = WORD.matcher(text.toLowerCase(Locale.ROOT));
-        while (m.find() && met.size() < wanted) {
-            if (said.contains(m.group())) {
-                met.add(m.group());
-            }
-        }
-        return met.size() >= wanted;
-    }
-
-    private static Set<String> words(String text) {
-        Set<String> words = new HashSet<>();
-        Matcher m = WORD.matcher(text.toLowerCase(Locale.ROOT));
-        while (m.find()) {
-            words.add(m.group());
-        }
-        return words;
-    }
-
-    /**
-     * The samples that these signatures may match: those that have most of the words of one of them, or its code. Linear in the samples
-     * that have a word in common with them.
-     */
-    List<Sample> near(List<Signature> signatures) {
-        Map<Integer, Double> shares = new HashMap<>();
-        for (Signature s : signatures) {
-            Set<String> words =
-                    words(s.template() == null ? s.text() : s.template().literals());
-            Map<Integer, Integer> met = new HashMap<>();
-            for (String w : words) {
-                int[] places = byWord.getOrDefault(w, new int[0]);
-                if (places.length <= COMMON) {
-                    for (int at : places) {
-                        met.merge(at, 1, Integer::sum);
-                    }
-                }
-            }
-            met.forEach((at, n) -> shares.merge(at, n / (double) words.size(), Math::max));
-        }
-        return shares.entrySet().stream()
-                .filter(e -> e.getValue() >= 0.34)
-                .sorted(Map.Entry.<Integer, Double>comparingByValue()
-                        .reversed()
-                        .thenComparing(Map.Entry.comparingByKey()))
-                .limit(MOST)
-                .map(e -> samples.get(e.getKey()))
-                .toList();
     }
 }

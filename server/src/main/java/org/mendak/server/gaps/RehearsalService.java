@@ -1,36 +1,32 @@
 package org.mendak.server.gaps;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import org.mendak.core.plan.CasePlanner;
-import org.mendak.core.plan.Plan;
-import org.mendak.core.plan.Progress;
+import java.util.stream.Collectors;
 import org.mendak.core.review.Rehearsal;
+import org.mendak.core.review.Reviewer;
+import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
+import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookParser;
-import org.mendak.server.cases.CaseReader;
-import org.mendak.server.cases.CaseRow;
-import org.mendak.server.evidence.EvidenceService;
+import org.mendak.server.gaps.PlannedAgain.CasePlan;
+import org.mendak.server.gaps.PlannedAgain.Runbook;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
-import org.mendak.server.platform.Role;
-import org.mendak.server.platform.Scope;
-import org.mendak.server.platform.Tx;
-import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
 
-/** Goes through past cases with a known error as it is written now, before it is published. */
+/** Goes through past cases with a document as it is written now, before it is published. */
 @Service
 class RehearsalService {
 
@@ -39,134 +35,147 @@ class RehearsalService {
 
     static final int MOST_OF_ERROR = 300;
 
-    /** The newest cases of the error that are planned again. */
+    /** The newest cases that are planned again. */
     static final int MOST_PLANNED = 20;
 
-    /** As many other errors as a text may be taken for are stood beside. */
-    private static final int RIVALS = 4;
+    /** As many known errors that try a fix are looked at. */
+    private static final int MOST_USERS = 50;
 
     private final Db db;
     private final RehearsalStore store;
     private final LibraryService library;
-    private final RecognitionService recognition;
-    private final EvidenceService evidence;
-    private final CaseReader cases;
+    private final Rivals rivals;
+    private final PlannedAgain again;
 
-    RehearsalService(
-            Db db,
-            RehearsalStore store,
-            LibraryService library,
-            RecognitionService recognition,
-            EvidenceService evidence,
-            CaseReader cases) {
+    RehearsalService(Db db, RehearsalStore store, LibraryService library, Rivals rivals, PlannedAgain again) {
         this.db = db;
         this.store = store;
         this.library = library;
-        this.recognition = recognition;
-        this.evidence = evidence;
-        this.cases = cases;
+        this.rivals = rivals;
+        this.again = again;
     }
-
-    /**
-     * How a past case would be gone about.
-     *
-     * @param firstBefore what the published runbook would begin with; null if nothing, or if none is published
-     * @param minutesBefore expected minutes to its end; null if there is too little evidence
-     */
-    record CasePlan(
-            long number,
-            @OrNull String firstBefore,
-            Double minutesBefore,
-            @OrNull String firstAfter,
-            Double minutesAfter) {}
 
     /** What a fix of the runbook would leave to put back. */
     record Owed(String fix, List<String> putBacks) {}
 
-    /** What came of a rehearsal; {@code plans} are of the newest cases of the error, the newest first. */
-    record Rehearsed(Rehearsal.Heard heard, List<CasePlan> plans, List<Owed> owed) {}
+    /** What a published runbook that tries a fix would have to mend because of it. */
+    record Unsettled(String error, String title, List<String> problems) {}
 
-    Rehearsed of(Caller caller, String key, String text) {
-        caller.may(Role.AUTHOR, Scope.READ, "rehearse documents");
-        ParsedDocument d = RunbookParser.parse(DocumentKind.ERROR, key, text);
-        KnownError edited = d.error();
-        if (edited == null) {
-            throw Refusal.invalid("The document cannot be read, so nothing can be rehearsed with it.");
-        }
-        Library now = library.library();
-        KnownError published = now.error(key).orElse(null);
+    /**
+     * What came of a rehearsal.
+     *
+     * @param heard what became of texts; null for a fix, which no text is recognised by
+     * @param plans of the newest cases, the newest first
+     * @param users how many published runbooks try the fix; 0 for an error
+     * @param unsettled those of them that it would unsettle
+     */
+    record Rehearsed(
+            @OrNull Rehearsal.Heard heard,
+            List<CasePlan> plans,
+            List<Owed> owed,
+            int users,
+            List<Unsettled> unsettled) {}
+
+    Rehearsed ofError(String key, String text, RunningRehearsals.Running running) {
+        KnownError edited = read(DocumentKind.ERROR, key, text).error();
+        KnownError published = library.library().error(key).orElse(null);
         return db.tx(tx -> {
-            Map<String, Fix> fixes = library.newestFixes(tx, Library.fixKeys(edited));
-            Rehearsal.Heard heard = Rehearsal.of(
-                    edited, published, t -> rivals(now, t), store.texts(tx, key, MOST_TEXTS, MOST_OF_ERROR));
-            return new Rehearsed(heard, plans(tx, edited, published, fixes), owed(edited, fixes));
+            Map<String, Fix> fixes = library.newestShelf(tx).fixes();
+            List<Rehearsal.Past> texts = store.texts(tx, key, MOST_TEXTS, MOST_OF_ERROR);
+            running.of(texts.size());
+            Rehearsal.Heard heard = Rehearsal.of(edited, published, rivals::of, texts, running::next);
+            List<Long> numbers = numbers(store.newest(tx, List.of(key), MOST_PLANNED));
+            List<CasePlan> plans = again.plans(
+                    tx,
+                    numbers,
+                    Optional.ofNullable(published)
+                            .map(p -> runbook(p, library.library().fixes())),
+                    runbook(edited, fixes));
+            List<Owed> owed = Library.fixKeys(edited).stream()
+                    .map(fixes::get)
+                    .filter(Objects::nonNull)
+                    .flatMap(f -> owed(f).stream())
+                    .toList();
+            return new Rehearsed(heard, plans, owed, 0, List.of());
         });
     }
 
-    private List<KnownError> rivals(Library now, String text) {
-        return recognition.recognise(text, null, null, null).candidates().stream()
-                .limit(RIVALS)
-                .map(c -> now.errors().get(c.error()))
-                .filter(Objects::nonNull)
+    Rehearsed ofFix(String key, String text, RunningRehearsals.Running running) {
+        ParsedDocument d = read(DocumentKind.FIX, key, text);
+        Library now = library.library();
+        return db.tx(tx -> {
+            Shelf newest = library.newestShelf(tx);
+            List<KnownError> users = newest.usersOf(key).stream()
+                    .flatMap(e -> now.error(e).stream())
+                    .filter(e -> Library.fixKeys(e).contains(key))
+                    .limit(MOST_USERS)
+                    .toList();
+            running.of(users.size());
+            Map<String, Fix> with = new HashMap<>(now.fixes());
+            with.put(key, d.fix());
+            Map<String, List<RehearsalStore.OfError>> cases =
+                    store.newest(tx, users.stream().map(KnownError::key).toList(), MOST_PLANNED).stream()
+                            .collect(Collectors.groupingBy(RehearsalStore.OfError::error));
+            List<CasePlan> plans = new ArrayList<>();
+            for (KnownError e : users) {
+                running.next();
+                plans.addAll(again.plans(
+                        tx,
+                        numbers(cases.getOrDefault(e.key(), List.of())),
+                        Optional.of(runbook(e, now.fixes())),
+                        runbook(e, with)));
+            }
+            plans.sort(Comparator.comparingLong(CasePlan::number).reversed());
+            Shelf after = newest.with(DocumentKind.FIX, Map.of(key, d));
+            return new Rehearsed(null, plans, owed(d.fix()), users.size(), unsettled(users, newest, after));
+        });
+    }
+
+    private static ParsedDocument read(DocumentKind kind, String key, String text) {
+        LibraryService.checkText(text);
+        ParsedDocument d = RunbookParser.parse(kind, key, text);
+        if (d.error() == null && d.fix() == null) {
+            throw Refusal.invalid("The document cannot be read, so nothing can be rehearsed with it.");
+        }
+        return d;
+    }
+
+    private static Runbook runbook(KnownError e, Map<String, Fix> of) {
+        Map<String, Fix> fixes = new HashMap<>();
+        Library.fixKeys(e).stream().filter(of::containsKey).forEach(k -> fixes.put(k, of.get(k)));
+        return new Runbook(e, fixes);
+    }
+
+    private static List<Long> numbers(List<RehearsalStore.OfError> cases) {
+        return cases.stream().map(RehearsalStore.OfError::number).toList();
+    }
+
+    /** What is said of the runbooks beside the fix as it is written that is not said of them today. */
+    private static List<Unsettled> unsettled(List<KnownError> users, Shelf before, Shelf after) {
+        return users.stream()
+                .map(e -> {
+                    List<String> today = said(e, before);
+                    return new Unsettled(
+                            e.key(),
+                            e.title(),
+                            said(e, after).stream()
+                                    .filter(m -> !today.contains(m))
+                                    .toList());
+                })
+                .filter(u -> !u.problems().isEmpty())
                 .toList();
     }
 
-    private List<CasePlan> plans(Tx tx, KnownError edited, KnownError published, Map<String, Fix> fixes) {
-        List<Long> numbers = store.newest(tx, edited.key(), MOST_PLANNED);
-        if (numbers.isEmpty()) {
-            return List.of();
-        }
-        Map<String, Fix> seen = new HashMap<>();
-        if (published != null) {
-            Library.fixKeys(published).forEach(k -> library.library().fix(k).ifPresent(f -> seen.put(k, f)));
-        }
-        EvidenceService.Fitted after = evidence.rehearsed(tx, edited, fixes);
-        Optional<EvidenceService.Fitted> before =
-                Optional.ofNullable(published).map(p -> evidence.rehearsed(tx, p, seen));
-        List<CasePlan> plans = new ArrayList<>();
-        for (long n : numbers) {
-            CaseRow c = cases.row(tx, n);
-            Plan then = plan(tx, c, edited, fixes, after);
-            Plan was = before.map(b -> plan(tx, c, published, seen, b)).orElse(null);
-            plans.add(new CasePlan(
-                    n,
-                    was == null ? null : first(was),
-                    was == null ? null : was.expectedMinutes(),
-                    first(then),
-                    then.expectedMinutes()));
-        }
-        return plans;
+    private static List<String> said(KnownError e, Shelf shelf) {
+        ParsedDocument d = new ParsedDocument(DocumentKind.ERROR, e.key(), e, null, List.of());
+        return Reviewer.review(d, shelf).stream().map(Problem::message).toList();
     }
 
-    private static String first(Plan p) {
-        return p.ordered().isEmpty() ? null : p.ordered().get(0).title();
-    }
-
-    /** As if nobody had worked on the case yet. */
-    private Plan plan(Tx tx, CaseRow c, KnownError e, Map<String, Fix> fixes, EvidenceService.Fitted fitted) {
-        return CasePlanner.plan(new CasePlanner.Request(
-                e,
-                fixes,
-                library.library().vocabulary(),
-                cases.facts(tx, c),
-                Progress.NONE,
-                fitted.evidence(),
-                List.of(),
-                false,
-                fitted.past()));
-    }
-
-    private static List<Owed> owed(KnownError e, Map<String, Fix> fixes) {
-        return Library.fixKeys(e).stream()
-                .map(fixes::get)
-                .filter(Objects::nonNull)
-                .map(f -> new Owed(
-                        f.title(),
-                        f.steps().stream()
-                                .flatMap(s -> s.putBacks().stream())
-                                .map(p -> p.text().isEmpty() ? p.command() : p.text())
-                                .toList()))
-                .filter(o -> !o.putBacks().isEmpty())
+    private static List<Owed> owed(Fix f) {
+        List<String> putBacks = f.steps().stream()
+                .flatMap(s -> s.putBacks().stream())
+                .map(p -> p.text().isEmpty() ? p.command() : p.text())
                 .toList();
+        return putBacks.isEmpty() ? List.of() : List.of(new Owed(f.title(), putBacks));
     }
 }

@@ -199,7 +199,7 @@ public class LibraryService implements ReadyCheck {
                 number,
                 old.map(StoredDocument::published).orElse(null));
         store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), t.note()), clock.instant());
-        shelves.changed(tx);
+        shelves.changed(tx, kind, key);
         audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
         return new Opened(view(d, number, Shelves.judged(p, shelf, text)), text, d.etag());
     }
@@ -241,7 +241,7 @@ public class LibraryService implements ReadyCheck {
             StoredDocument draft =
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
             store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
-            shelves.changed(tx);
+            shelves.changed(tx, kind, key);
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
             return view(draft, draft.latest(), Shelves.judged(p, shelf, text));
         });
@@ -253,7 +253,7 @@ public class LibraryService implements ReadyCheck {
         }
     }
 
-    static void checkText(String text) {
+    public static void checkText(String text) {
         if (text.getBytes(StandardCharsets.UTF_8).length > Limits.DOCUMENT_BYTES) {
             throw Refusal.tooLarge(
                     "The document is larger than " + Limits.DOCUMENT_BYTES + " bytes. Nothing was stored.");
@@ -301,12 +301,9 @@ public class LibraryService implements ReadyCheck {
                 p.fix() == null ? null : Sheets.sheet(p.fix(), library()));
     }
 
-    /** The newest of these fixes, drafts too; those that nobody has written are left out. */
-    public Map<String, Fix> newestFixes(Tx tx, List<String> keys) {
-        Map<String, Fix> fixes = shelves.newest(tx).fixes();
-        Map<String, Fix> found = new java.util.HashMap<>();
-        keys.stream().filter(fixes::containsKey).forEach(k -> found.put(k, fixes.get(k)));
-        return found;
+    /** What an author writes beside: the newest of everything, drafts too. */
+    public Shelf newestShelf(Tx tx) {
+        return shelves.newest(tx);
     }
 
     private static List<Sheets.MissingFix> missing(ParsedDocument p, Shelf shelf) {
@@ -357,7 +354,7 @@ public class LibraryService implements ReadyCheck {
         }
         store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());
         audit.write(tx, caller, "vocabulary-saved", "library", "revision " + revision);
-        shelves.changed(tx);
+        shelves.changedAll(tx);
         published.change(tx);
     }
 
@@ -415,7 +412,7 @@ public class LibraryService implements ReadyCheck {
                             mode,
                             () -> {
                                 audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
-                                shelves.changed(tx);
+                                shelves.changedAll(tx);
                                 published.change(tx);
                             }));
         }

@@ -147,7 +147,7 @@ class PublishingService {
         StoredDocument d = moved(r.document(), m.to(), m.what().revision(), r.parsed());
         store.status(tx, d);
         m.also().accept(tx);
-        shelves.changed(tx);
+        shelves.changed(tx, d.kind(), d.key());
         audit.write(
                 tx,
                 caller,

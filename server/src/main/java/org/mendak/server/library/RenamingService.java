@@ -100,7 +100,8 @@ class RenamingService {
                     clock.instant());
         }
         store.status(tx, new StoredDocument(n.kind(), n.from(), d.title(), Status.RETIRED, d.latest(), d.published()));
-        shelves.changed(tx);
+        all.forEach(c -> shelves.changed(tx, c.document().kind(), c.document().key()));
+        shelves.changed(tx, n.kind(), n.from());
         audit.write(tx, caller, "document-renamed", n.kind().word() + "/" + n.from(), "now " + n.to());
         return LibraryService.view(all.get(0).document(), 1, List.of());
     }

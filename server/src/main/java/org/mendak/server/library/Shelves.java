@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.mendak.core.review.Reviewer;
@@ -31,10 +30,16 @@ class Shelves {
     /** What readers see is changed by one at a time, so that what was judged together is true together. */
     private final Object publishing = new Object();
 
-    /** How many changes of any document were committed. */
-    private final AtomicLong changes = new AtomicLong();
+    /** A document by its kind and key. */
+    private record Name(DocumentKind kind, String key) {}
 
-    private record Kept(long changes, Library beside, Shelf shelf) {}
+    /** How many changes were committed, which documents they were of, and the last of those that more than documents were changed by. */
+    private long changes;
+
+    private final Map<Name, Long> changed = new HashMap<>();
+    private long changedAll;
+
+    private record Kept(long changes, Shelf shelf) {}
 
     private volatile Kept kept;
 
@@ -48,22 +53,70 @@ class Shelves {
         return publishing;
     }
 
-    /** Something was written: what is kept no longer holds once that is committed. */
-    void changed(Tx tx) {
-        tx.afterCommit(changes::incrementAndGet);
+    /** A document was written: of what is kept it no longer holds once that is committed. */
+    void changed(Tx tx, DocumentKind kind, String key) {
+        tx.afterCommit(() -> {
+            synchronized (changed) {
+                changed.put(new Name(kind, key), ++changes);
+            }
+        });
     }
 
-    /** The newest of everything, drafts included: what an author writes beside. */
+    /** The words of the desk or many documents were written: nothing of what is kept holds once that is committed. */
+    void changedAll(Tx tx) {
+        tx.afterCommit(() -> {
+            synchronized (changed) {
+                changedAll = ++changes;
+            }
+        });
+    }
+
+    /** What is to be read again. */
+    private record Stale(long upTo, boolean all, List<Name> names) {}
+
+    private Stale stale(Kept k) {
+        synchronized (changed) {
+            if (k == null || k.changes() < changedAll) {
+                changed.clear();
+                return new Stale(changes, true, List.of());
+            }
+            List<Name> names = k.changes() == changes
+                    ? List.of()
+                    : changed.entrySet().stream()
+                            .filter(e -> e.getValue() > k.changes())
+                            .map(Map.Entry::getKey)
+                            .toList();
+            return new Stale(changes, false, names);
+        }
+    }
+
+    /** The newest of everything, drafts included: what an author writes beside. What was saved since is read anew, the rest is kept. */
     Shelf newest(Tx tx) {
-        long now = changes.get();
-        Library beside = published.library();
         Kept k = kept;
-        if (k != null && k.changes() == now && k.beside() == beside) {
+        Stale stale = stale(k);
+        if (!stale.all() && stale.names().isEmpty()) {
             return k.shelf();
         }
-        Shelf read = read(tx, beside);
-        kept = new Kept(now, beside, read);
+        Shelf read = stale.all() ? read(tx, published.library()) : again(tx, k.shelf(), stale.names());
+        kept = new Kept(stale.upTo(), read);
         return read;
+    }
+
+    private Shelf again(Tx tx, Shelf shelf, List<Name> names) {
+        Shelf now = shelf;
+        for (DocumentKind kind : DocumentKind.values()) {
+            Map<String, ParsedDocument> read = new HashMap<>();
+            names.stream()
+                    .filter(n -> n.kind() == kind)
+                    .forEach(n -> read.put(
+                            n.key(),
+                            store.find(tx, kind, n.key())
+                                    .filter(d -> d.status() != Status.RETIRED)
+                                    .map(d -> latest(tx, d))
+                                    .orElse(null)));
+            now = read.isEmpty() ? now : now.with(kind, read);
+        }
+        return now;
     }
 
     private Shelf read(Tx tx, Library now) {

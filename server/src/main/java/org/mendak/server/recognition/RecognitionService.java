@@ -42,6 +42,8 @@ public class RecognitionService {
     });
     private final AtomicBoolean learning = new AtomicBoolean();
     private volatile Recogniser recogniser;
+    /** Guarded by this for writing. */
+    private volatile long edition;
     /** What cases said when the recogniser was made; null if it has to learn anew. */
     private volatile List<CaseText> learned = List.of();
 
@@ -59,6 +61,7 @@ public class RecognitionService {
                 recogniser.with(event.library().recognisable(), event.library().products());
         // an error that was published teaches by cases that it had before
         learned = null;
+        edition = edition + 1;
         if (recogniser.behind() >= MERGE_FROM) {
             background.execute(this::merge);
         }
@@ -97,6 +100,11 @@ public class RecognitionService {
         } finally {
             learning.set(false);
         }
+    }
+
+    /** Another number whenever the library that texts are recognised by has changed; what was learned from cases meanwhile does not count. */
+    public long edition() {
+        return edition;
     }
 
     /** What is recognised in a text. */

@@ -3,7 +3,10 @@ package org.mendak.server.gaps;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
 import org.mendak.server.OnDemo;
 import tools.jackson.databind.JsonNode;
 
@@ -58,5 +61,69 @@ class RehearsalTest extends OnDemo {
     @Test
     void whatCannotBeReadIsRefused() {
         api.post("/api/rehearsals", Map.of("key", KEY, "text", "no head")).refused(422, "cannot be read");
+    }
+
+    private JsonNode matches(String text) {
+        return api.post("/api/rehearsals/matches", Map.of("key", KEY, "text", text))
+                .expect(200)
+                .json();
+    }
+
+    @Test
+    void whatItWouldMatchIsToldAtOnceOfTextsAndOfSamples() {
+        JsonNode asItIs = matches(published());
+        assertThat(asItIs.path("among").asInt()).isGreaterThan(500);
+        assertThat(asItIs.path("texts").path("kept").asInt()).isGreaterThan(10);
+        for (String of : new String[] {"texts", "samples"}) {
+            assertThat(asItIs.path(of).path("stolen").path("count").asInt()).isZero();
+            assertThat(asItIs.path(of).path("lost").path("count").asInt()).isZero();
+        }
+        String without = published().replaceAll("(?m)^- (?:Code|Message|Supporting|Sample): .*\\n", "");
+        assertThat(matches(without).path("texts").path("lost").path("count").asInt())
+                .isGreaterThan(10);
+        assertThat(matches("no head").path("texts").path("looked").asInt()).isZero();
+    }
+
+    private JsonNode rehearseFix(String key, String text) {
+        return api.post("/api/rehearsals", Map.of("kind", "fix", "key", key, "text", text))
+                .expect(200)
+                .json();
+    }
+
+    @Test
+    void aFixIsRehearsedInTheRunbooksThatTryIt() {
+        String key = "empty-staging";
+        String text = api.get("/api/documents/fixes/" + key).text();
+        JsonNode same = rehearseFix(key, text);
+        assertThat(same.path("users").asInt()).isPositive();
+        assertThat(same.path("heard").isNull()).isTrue();
+        assertThat(same.path("unsettled")).isEmpty();
+        assertThat(same.path("plans")).isNotEmpty().allSatisfy(p -> {
+            assertThat(p.path("minutesAfter")).isEqualTo(p.path("minutesBefore"));
+            assertThat(p.path("firstAfter")).isEqualTo(p.path("firstBefore"));
+        });
+        String wants = text.replaceFirst("(?m)^parameters: \\{", "parameters: {never_given: word, ");
+        assertThat(wants).isNotEqualTo(text);
+        JsonNode wanting = rehearseFix(key, wants);
+        assertThat(wanting.path("unsettled").toString()).contains("never_given");
+        JsonNode nobody = rehearseFix("never-seen", text);
+        assertThat(nobody.path("users").asInt()).isZero();
+        assertThat(nobody.path("plans")).isEmpty();
+    }
+
+    @Test
+    void howFarItIsIsToldToWhoeverBeganItAndItCanBeStopped() throws Exception {
+        String run = UUID.randomUUID().toString();
+        api.get("/api/rehearsals/" + run).refused(404, "under way");
+        api.get("/api/rehearsals/short").refused(400, "8 to 64");
+        Map<String, String> body = Map.of("key", KEY, "text", published(), "run", run);
+        CompletableFuture<Api.Answer> rehearsal =
+                CompletableFuture.supplyAsync(() -> api.post("/api/rehearsals", body));
+        while (api.get("/api/rehearsals/" + run).status() != 200) {
+            assertThat(rehearsal).as("it is under way").isNotDone();
+        }
+        api.delete("/api/rehearsals/" + run).expect(204);
+        rehearsal.get().refused(409, "was stopped");
+        api.get("/api/rehearsals/" + run).refused(404, "under way");
     }
 }

@@ -1,0 +1,83 @@
+package org.mendak.server.gaps;
+
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Refusal;
+import org.springframework.stereotype.Component;
+
+/** Rehearsals that are under way: how far each is, and whether it is to be stopped. Known by the name that whoever began it gave it. */
+@Component
+class RunningRehearsals {
+
+    /** Two at once of one person are enough; one that was left by closing the page is still running. */
+    private static final int MOST_OF_ONE = 2;
+
+    private final Map<Of, Running> running = new ConcurrentHashMap<>();
+
+    private record Of(long person, String run) {}
+
+    /** One of them. */
+    static final class Running {
+
+        private volatile int looked;
+        private volatile int of;
+        private volatile boolean stopped;
+
+        /** So many texts there are to look at. */
+        void of(int texts) {
+            of = texts;
+        }
+
+        /** One more. */
+        void next() {
+            if (stopped) {
+                throw Refusal.conflict("The rehearsal was stopped. Nothing was changed.");
+            }
+            // one thread counts, others read
+            looked = looked + 1;
+        }
+    }
+
+    /** How far it is; {@code of} is 0 before that is known. */
+    record Progress(int looked, int of) {}
+
+    /** Begins one; {@code run} is null if nobody will ask how far it is. */
+    Running begin(Caller caller, String run) {
+        Running r = new Running();
+        if (run != null) {
+            long his = running.keySet().stream()
+                    .filter(o -> o.person() == caller.id())
+                    .count();
+            if (his >= MOST_OF_ONE) {
+                throw Refusal.tooMany(
+                        "You have " + his + " rehearsals under way. Stop one of them, or wait for it.", 2);
+            }
+            running.put(new Of(caller.id(), run), r);
+        }
+        return r;
+    }
+
+    void end(Caller caller, String run) {
+        if (run != null) {
+            running.remove(new Of(caller.id(), run));
+        }
+    }
+
+    Progress progress(Caller caller, String run) {
+        Running r = named(caller, run);
+        return new Progress(r.looked, r.of);
+    }
+
+    void stop(Caller caller, String run) {
+        named(caller, run).stopped = true;
+    }
+
+    private Running named(Caller caller, String run) {
+        Running r = running.get(new Of(caller.id(), run));
+        if (r == null) {
+            throw Refusal.notFound("rehearsal \"" + run + "\" of yours under way");
+        }
+        return r;
+    }
+}
