@@ -35,8 +35,12 @@ export const rehearsingWords = {
   /** What is told at each pause in typing. */
   matching: {
     title: "What this would match",
-    matches: (n: number) =>
-      n === 0 ? "No text of a past case would be recognised" : `${many(n, "text", "texts")} recognised`,
+    matches: (n: number, of: number) =>
+      of === 0
+        ? "No text of a past case comes near"
+        : n === of
+          ? `All ${many(of, "past text", "past texts")} that come nearest are recognised`
+          : `${n} of the ${many(of, "past text", "past texts")} that come nearest are recognised`,
     newly: (n: number) => `${n} of them newly`,
     takes: (n: number) => `${n} taken from other errors`,
     loses: (n: number) => `${n} not recognised any more`,
@@ -45,7 +49,7 @@ export const rehearsingWords = {
     among: (n: number) =>
       n === 0
         ? "The desk has no past texts yet; samples of other errors are looked at."
-        : `The likest of the newest ${many(n, "text", "texts")} and of all samples.`,
+        : `Looked at among the newest ${n.toLocaleString("en-GB")} texts and all samples; a rehearsal goes through more.`,
     failed: "It could not be looked up just now; it is tried again at the next pause.",
   },
 };

@@ -40,7 +40,7 @@ function Sentence({ m }: { m: Matches }) {
   ].filter((x) => x !== false);
   return (
     <p>
-      {t.matching.matches(matched(m.texts))}
+      {t.matching.matches(matched(m.texts), m.texts.looked)}
       {caught.count > 0 && `, ${t.matching.newly(caught.count)}`}
       {". "}
       {troubles.length === 0 ? t.matching.quiet : <strong>{troubles.join("; ")}.</strong>}
