@@ -921,6 +921,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/evidence/effects/{folder}/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["effects"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/evidence/fixes": {
     parameters: {
       query?: never;
@@ -1999,6 +2015,32 @@ export interface components {
     EditingSaid: {
       text?: null | string;
     };
+    EffectEffects: {
+      revisions: components["schemas"]["EffectMeasured"][];
+      since: components["schemas"]["EffectSince"] | null;
+    };
+    EffectMeasured: {
+      /** Format: date-time */
+      from: null | string;
+      /** Format: int32 */
+      held: number;
+      key: string;
+      /** Format: double */
+      minutes: null | number;
+      plausible: components["schemas"]["Interval"];
+      /** Format: int32 */
+      revision: number;
+      /** Format: int32 */
+      tried: number;
+    };
+    EffectSince: {
+      /** Format: int32 */
+      before: number;
+      /** Format: int32 */
+      revision: number;
+      /** @enum {string} */
+      verdict: "too-few" | "no-difference" | "better" | "worse";
+    };
     ErrorEvidence: {
       /** Format: int32 */
       cases: number;
@@ -2272,6 +2314,12 @@ export interface components {
       takenOutBy: null | string;
       text: string;
       title: null | string;
+    };
+    Interval: {
+      /** Format: double */
+      high: number;
+      /** Format: double */
+      low: number;
     };
     JobsView: {
       /** Format: int64 */
@@ -4634,6 +4682,29 @@ export interface operations {
         };
         content: {
           "text/csv;charset=UTF-8": string;
+        };
+      };
+    };
+  };
+  effects: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["EffectEffects"];
         };
       };
     };

@@ -109,6 +109,15 @@ export const historyQuery = (folder: string, key: string) =>
       got(api.GET("/api/documents/{folder}/{key}/revisions", { params: { path: { folder, key } }, signal })),
   });
 
+/** What was measured of each published revision, and whether the newest does better. */
+export const effectsQuery = (folder: string, key: string) =>
+  queryOptions({
+    queryKey: ["evidence", "effects", folder, key],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/evidence/effects/{folder}/{key}", { params: { path: { folder, key } }, signal })),
+    staleTime: STALE_MS,
+  });
+
 /** How callers put a known error, the newest first. */
 export const sayingsQuery = (key: string) =>
   queryOptions({

@@ -161,3 +161,31 @@ export const evidenceWords = {
     how: "How it was computed",
   },
 };
+
+/** What was measured of a document before and since it was changed. */
+export const effectWords = {
+  verdicts: {
+    "too-few": (now: number) => `Revision ${now} was tried too seldom yet to say whether it does better.`,
+    "no-difference": (now: number, before: number) =>
+      `Since revision ${now} no more and no fewer succeed than before${of(before)}, as far as can be told.`,
+    better: (now: number, before: number) => `Since revision ${now} more succeed than before${of(before)}.`,
+    worse: (now: number, before: number) => `Since revision ${now} fewer succeed than before${of(before)}.`,
+  },
+  mind: "Other things have changed too: releases, seasons, what is tried first.",
+  measured: (
+    ofFix: boolean,
+    held: number,
+    tried: number,
+    low: string,
+    high: string,
+    minutes: string | null,
+  ) =>
+    `${held} of ${ofFix ? many(tried, "try", "tries") : many(tried, "case", "cases")} ended it for good (plausibly ${low} to ${high})${minutes === null ? "" : `, ${minutes} each`}`,
+  untried: (ofFix: boolean) => (ofFix ? "not tried since" : "no case has ended since"),
+  before: "before any was published here",
+  earlierName: (key: string, revision: number) => `as ${key}, revision ${revision}`,
+};
+
+function of(before: number): string {
+  return before === 0 ? "" : `, with revision ${before}`;
+}

@@ -1,7 +1,7 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
-import { evidenceWords } from "./evidence";
+import { effectWords, evidenceWords } from "./evidence";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 
@@ -313,6 +313,7 @@ export const words = {
     ask: "Ask",
     history: "History",
     compare: "compare",
+    effects: effectWords,
     evidence: (n: number, solved: number) => `${many(n, "case", "cases")}, ${solved} solved`,
     sayings: "How callers put it",
     sayingsText: "Solved cases teach recognition these words. Take out what was a different trouble.",

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Revision } from "../api";
-import { ErrorSheetView, FixSheetView, historyQuery } from "../library";
+import { Before, ErrorSheetView, FixSheetView, historyQuery, MeasuredOf, WhatChanged } from "../library";
 import { Ago, Coming, Failed, KEY_LEVEL, KeyButton, useKeys, useNow, useSay } from "../look";
 import { words } from "../words";
 import { draftQuery, type Folder, revisionQuery, save, sheetQuery } from "./api";
@@ -86,6 +86,7 @@ function Revisions({ folder, docKey, all }: { folder: Folder; docKey: string; al
         )}
         <Link to={`/write/${folder}/${docKey}`}>{t.write}</Link>
       </div>
+      <WhatChanged folder={folder} docKey={docKey} />
       <div className="revisions-columns">
         <ol className="revision-list" reversed>
           {all.map((r) => (
@@ -102,6 +103,7 @@ function Revisions({ folder, docKey, all }: { folder: Folder; docKey: string; al
               <span className="soft">
                 {r.author} · <Ago at={r.at} now={now} />
                 {r.note && ` · ${r.note}`}
+                <MeasuredOf folder={folder} docKey={docKey} revision={r.number} />
               </span>{" "}
               {r.number !== to && r.number !== from && (
                 <button type="button" className="plain soft" onClick={() => choose({ from: r.number })}>
@@ -110,6 +112,7 @@ function Revisions({ folder, docKey, all }: { folder: Folder; docKey: string; al
               )}
             </li>
           ))}
+          <Before folder={folder} docKey={docKey} />
         </ol>
         <section>
           {error ? (

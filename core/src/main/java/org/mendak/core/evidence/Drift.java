@@ -63,9 +63,7 @@ public final class Drift {
 
     private record Split(String release, List<FixTally.Try> before, List<FixTally.Try> since) {
         double logFactor() {
-            int b = held(before);
-            int s = held(since);
-            return logBeta(b, before.size()) + logBeta(s, since.size()) - logBeta(b + s, before.size() + since.size());
+            return new Effect(held(before), before.size(), held(since), since.size()).logFactor();
         }
 
         double factor() {
@@ -145,10 +143,5 @@ public final class Drift {
         if (s.before().size() >= LEAST_BEFORE && s.since().size() >= LEAST_SINCE) {
             splits.add(s);
         }
-    }
-
-    /** The logarithm of B(held + 1, tried - held + 1). */
-    private static double logBeta(int held, int tried) {
-        return LogGamma.of(held + 1) + LogGamma.of(tried - held + 1) - LogGamma.of(tried + 2);
     }
 }

@@ -1,5 +1,8 @@
 package org.mendak.core.runbook;
 
+import java.util.Arrays;
+import java.util.Optional;
+
 /** The kinds of runbook documents. */
 public enum DocumentKind {
     /** A known error: how to recognise it and what to try. */
@@ -23,5 +26,10 @@ public enum DocumentKind {
     /** The folder such documents lie in. */
     public String folder() {
         return folder;
+    }
+
+    /** The kind whose documents lie in this folder; empty for no such. */
+    public static Optional<DocumentKind> ofFolder(String folder) {
+        return Arrays.stream(values()).filter(k -> k.folder.equals(folder)).findFirst();
     }
 }

@@ -5,6 +5,8 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -64,8 +66,39 @@ class DemoLoader implements ReadyCheck {
         if (!library.library().errors().isEmpty()) {
             return;
         }
+        earlier(seed);
         documents();
         cases(seed);
+    }
+
+    private static final Caller LOADER = new Caller(0, "demo", "Demo", Role.LEAD, Caller.EVERYTHING);
+
+    /** What was written otherwise when the desk began, and since when it is as it is. */
+    private void earlier(Seed seed) {
+        Instant now = clock.instant();
+        Caller author = new Caller(0, "demo", seed.agents().get(2), Role.LEAD, Caller.EVERYTHING);
+        seed.revised().forEach((path, daysAgo) -> {
+            published(
+                    author,
+                    path,
+                    settings.demoFolder().resolve("earlier").resolve(path),
+                    now.minus(Duration.ofDays(seed.days() + 1L)));
+            published(author, path, settings.demoFolder().resolve(path), now.minus(Duration.ofDays(daysAgo)));
+        });
+    }
+
+    private void published(Caller author, String path, Path file, Instant then) {
+        String folder = path.substring(0, path.indexOf('/'));
+        String key = path.substring(folder.length() + 1, path.length() - ".md".length());
+        DocumentKind kind = DocumentKind.ofFolder(folder).orElseThrow();
+        LibraryService.Imported done = library.importedThen(
+                author,
+                then,
+                List.of(new LibraryService.Incoming(kind, key, path, text(file))),
+                text(settings.demoFolder().resolve("library.yaml")));
+        if (!done.rejected().isEmpty()) {
+            throw new IllegalStateException("an earlier document of the demo is not right: " + done.rejected());
+        }
     }
 
     private void documents() {
@@ -82,9 +115,8 @@ class DemoLoader implements ReadyCheck {
                 throw new UncheckedIOException(e);
             }
         }
-        Caller loader = new Caller(0, "demo", "Demo", Role.LEAD, Caller.EVERYTHING);
         LibraryService.Imported done = library.importAll(
-                loader,
+                LOADER,
                 documents,
                 text(settings.demoFolder().resolve("library.yaml")),
                 List.of(),

@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.simulate.HiddenError;
@@ -72,6 +73,13 @@ record Seed(Map<String, Object> all) {
 
     double surgesBy() {
         return number(inner(all, "surge"), "times");
+    }
+
+    /** Documents that were written otherwise when the desk began, by their paths, and before how many days they were changed. */
+    Map<String, Integer> revised() {
+        Map<String, Integer> revised = new TreeMap<>();
+        inner(all, "revised").forEach((path, days) -> revised.put(path, ((Number) days).intValue()));
+        return revised;
     }
 
     /** The errors of the cases that are still open, one each. */

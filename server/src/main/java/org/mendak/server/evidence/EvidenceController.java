@@ -2,6 +2,7 @@ package org.mendak.server.evidence;
 
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
+import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -38,6 +39,7 @@ class EvidenceController {
     private final ErrorEvidenceService errors;
     private final DeskEvidenceService desk;
     private final OrderDraftService drafts;
+    private final EffectService effects;
     private final Db db;
 
     EvidenceController(
@@ -45,11 +47,13 @@ class EvidenceController {
             ErrorEvidenceService errors,
             DeskEvidenceService desk,
             OrderDraftService drafts,
+            EffectService effects,
             Db db) {
         this.evidence = evidence;
         this.errors = errors;
         this.desk = desk;
         this.drafts = drafts;
+        this.effects = effects;
         this.db = db;
     }
 
@@ -67,6 +71,15 @@ class EvidenceController {
             throw Refusal.badRequest("At most 100 fixes at once, not " + key.size() + ".");
         }
         return db.tx(tx -> evidence.fared(tx, key));
+    }
+
+    /** What was measured of each published revision of a document, and whether the newest does better. */
+    @GetMapping("/api/evidence/effects/{folder}/{key}")
+    EffectService.Effects effects(Caller caller, @PathVariable String folder, @PathVariable String key) {
+        DocumentKind kind = DocumentKind.ofFolder(folder)
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no kind of document called \"" + folder + "\"; write errors or fixes."));
+        return effects.of(caller, kind, key);
     }
 
     @GetMapping("/api/evidence/desk")

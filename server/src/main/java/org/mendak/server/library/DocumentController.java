@@ -143,11 +143,8 @@ class DocumentController {
     }
 
     static DocumentKind kind(String folder) {
-        for (DocumentKind k : DocumentKind.values()) {
-            if (k.folder().equals(folder)) {
-                return k;
-            }
-        }
-        throw Refusal.notFound("There is no kind of document called \"" + folder + "\"; write errors or fixes.");
+        return DocumentKind.ofFolder(folder)
+                .orElseThrow(() -> Refusal.notFound(
+                        "There is no kind of document called \"" + folder + "\"; write errors or fixes."));
     }
 }

@@ -202,6 +202,35 @@ class DocumentStore {
                             now
                         })
                         .toList());
+        publications(tx, writes, now);
+    }
+
+    /** Notes that readers see this revision from now on. */
+    private static void publications(Tx tx, List<Write> writes, Instant now) {
+        tx.batch(
+                "insert into publication (kind, doc_key, revision, person, at) values (?, ?, ?, ?, ?)",
+                writes.stream()
+                        .filter(w -> Integer.valueOf(w.document().latest())
+                                .equals(w.document().published()))
+                        .map(w -> new Object[] {
+                            w.document().kind().word(),
+                            w.document().key(),
+                            w.document().latest(),
+                            w.author(),
+                            now
+                        })
+                        .toList());
+    }
+
+    /** The same for one that was written before. */
+    void publication(Tx tx, StoredDocument d, String person, Instant now) {
+        tx.run(
+                "merge into publication key (kind, doc_key, at, revision) values (?, ?, ?, ?, ?)",
+                d.kind().word(),
+                d.key(),
+                d.published(),
+                person,
+                now);
     }
 
     void status(Tx tx, StoredDocument d) {

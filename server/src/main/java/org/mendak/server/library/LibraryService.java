@@ -402,8 +402,26 @@ public class LibraryService implements ReadyCheck {
             ImportMode mode,
             org.mendak.server.platform.Jobs.Progress progress) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        return importAll(caller, clock.instant(), documents, vocabulary, rejectedBefore, mode, progress);
+    }
+
+    /** The same as if it had been done then: what a desk brings along was published long before. */
+    public Imported importedThen(Caller caller, Instant then, List<Incoming> documents, String vocabulary) {
+        caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        return importAll(
+                caller, then, documents, vocabulary, List.of(), new ImportMode(true, false, false), (at, total) -> {});
+    }
+
+    private Imported importAll(
+            Caller caller,
+            Instant at,
+            List<Incoming> documents,
+            String vocabulary,
+            List<Rejected> rejectedBefore,
+            ImportMode mode,
+            org.mendak.server.platform.Jobs.Progress progress) {
         synchronized (shelves.publishing()) {
-            return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)
+            return db.tx(tx -> new LibraryImport(tx, store, at, caller.name(), progress)
                     .run(
                             mode.publish() ? shelves.visible(tx) : shelves.newest(tx),
                             documents,

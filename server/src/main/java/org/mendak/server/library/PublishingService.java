@@ -1,5 +1,6 @@
 package org.mendak.server.library;
 
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -39,6 +40,7 @@ class PublishingService {
     private final ParsedDocuments parsed;
     private final Shelves shelves;
     private final Turns turns;
+    private final Clock clock;
 
     PublishingService(
             Db db,
@@ -47,7 +49,8 @@ class PublishingService {
             PublishedLibrary published,
             ParsedDocuments parsed,
             Shelves shelves,
-            Turns turns) {
+            Turns turns,
+            Clock clock) {
         this.db = db;
         this.store = store;
         this.audit = audit;
@@ -55,6 +58,7 @@ class PublishingService {
         this.parsed = parsed;
         this.shelves = shelves;
         this.turns = turns;
+        this.clock = clock;
     }
 
     /** One revision of a document, by its name. */
@@ -146,6 +150,9 @@ class PublishingService {
     private LibraryService.View moved(Tx tx, Caller caller, Read r, Move m, List<Problem> problems) {
         StoredDocument d = moved(r.document(), m.to(), m.what().revision(), r.parsed());
         store.status(tx, d);
+        if (m.to() == Status.PUBLISHED) {
+            store.publication(tx, d, caller.name(), clock.instant());
+        }
         m.also().accept(tx);
         shelves.changed(tx, d.kind(), d.key());
         audit.write(

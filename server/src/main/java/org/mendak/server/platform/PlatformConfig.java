@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.mendak.core.evidence.Effect;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.plan.Reason;
 import org.mendak.core.runbook.Outline;
@@ -24,6 +25,7 @@ class PlatformConfig {
     static final Map<Class<?>, List<String>> WORDED = Map.of(
             Problem.Severity.class, words(Problem.Severity.values(), Problem.Severity::word),
             Outcome.class, words(Outcome.values(), Outcome::word),
+            Effect.Verdict.class, words(Effect.Verdict.values(), Effect.Verdict::word),
             Reason.Code.class, words(Reason.Code.values(), Reason.Code::word),
             Outline.Kind.class, words(Outline.Kind.values(), Outline.Kind::word),
             Outline.Shape.class, words(Outline.Shape.values(), Outline.Shape::word));

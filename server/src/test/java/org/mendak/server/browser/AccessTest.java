@@ -50,7 +50,7 @@ class AccessTest extends InBrowser {
                 .expect(201);
         String charts =
                 api.get("/api/documents/fixes/copy-charts?revision=draft").text();
-        api.put("fixes/copy-charts", charts + "\nThen it hums.\n", "If-Match", "\"r1\"")
+        api.put("fixes/copy-charts", charts + "\nThen it hums.\n", "If-Match", "\"r2\"")
                 .expect(200);
         PartsMissing.publish(api);
         long number = api.openCase(Map.of("text", PartsMissing.TEXT, "error", PartsMissing.ERROR));
