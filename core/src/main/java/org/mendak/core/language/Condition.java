@@ -40,6 +40,11 @@ public sealed interface Condition {
         return new ConditionParser(text).parse();
     }
 
+    /** A condition as written, with another name for a fact wherever it is read; one that cannot be read stays as it is. */
+    static String renamed(String text, String from, String to) {
+        return new ConditionParser(text).renamed(from, to);
+    }
+
     /** Both must hold. */
     record And(Condition left, Condition right) implements Condition {
         @Override

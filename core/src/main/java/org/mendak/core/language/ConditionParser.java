@@ -29,6 +29,7 @@ final class ConditionParser {
 
     private final String text;
     private final List<Token> tokens = new ArrayList<>();
+    private final List<Token> names = new ArrayList<>();
     private int at;
     private int depth;
 
@@ -55,6 +56,21 @@ final class ConditionParser {
         } catch (Wrong w) {
             return w.result;
         }
+    }
+
+    /** The text with another name for a fact; as it was if it cannot be read. */
+    String renamed(String from, String to) {
+        if (!parse().ok()) {
+            return text;
+        }
+        StringBuilder s = new StringBuilder(text);
+        for (int i = names.size() - 1; i >= 0; i--) {
+            Token t = names.get(i);
+            if (t.text.equals(from)) {
+                s.replace(t.offset, t.offset + from.length(), to);
+            }
+        }
+        return s.toString();
     }
 
     private void scan() throws Wrong {
@@ -182,6 +198,7 @@ final class ConditionParser {
         int start = here();
         String name = name();
         if (!accept("(")) {
+            names.add(tokens.get(at - 1));
             return new Operand.Fact(name);
         }
         Operand.Function function = Operand.Function.named(name)

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.mendak.core.language.CommandText;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
@@ -21,10 +22,10 @@ final class ErrorReview {
     private final Findings found;
     private final Set<String> values = new HashSet<>();
 
-    ErrorReview(KnownError error, Shelf shelf, List<Problem> problems) {
+    ErrorReview(KnownError error, Shelf shelf, Findings found) {
         this.error = error;
         this.shelf = shelf;
-        this.found = new Findings(problems, shelf);
+        this.found = found;
     }
 
     void run() {
@@ -46,6 +47,7 @@ final class ErrorReview {
                             "the value of {" + p.name() + "} cannot be put in: " + p.why(),
                             "write it as a word of its own, without quotation marks around it"));
         }
+        products();
         samples();
         error.tries().forEach(this::tryItem);
         if (error.tries().size() > KnownError.MOST_TRIES) {
@@ -58,10 +60,7 @@ final class ErrorReview {
         error.ruledOut().forEach(r -> known(r.fix(), r.line()));
         error.tells().stream()
                 .filter(t -> !isFact(t))
-                .forEach(t -> found.warning(
-                        2,
-                        "\"" + t + "\" tells nothing: no question, message or fact is called so",
-                        "declare it in library.yaml, or ask for it"));
+                .forEach(t -> unknown(2, t, "\"" + t + "\" tells nothing: no question, message or fact is called so"));
         sharedCodes();
         othersSamples();
         new TryReview(error, shelf, found).run();
@@ -95,20 +94,20 @@ final class ErrorReview {
         }
         for (String name : t.when() == null ? Set.<String>of() : t.when().names()) {
             if (!isFact(name)) {
-                found.warning(
-                        t.line(),
-                        "\"" + name + "\" is never set: no question, message or fact is called so",
-                        "declare it in library.yaml, or ask for it");
+                unknown(t.line(), name, "\"" + name + "\" is never set: no question, message or fact is called so");
             }
         }
         for (String value : t.with().values()) {
             Matcher m = NAME.matcher(value);
             while (m.find()) {
                 if (!values.contains(m.group(1)) && !isFact(m.group(1))) {
-                    found.warning(
+                    found.named(
+                            Problem.Severity.WARNING,
                             t.line(),
                             "{" + m.group(1) + "} is never captured",
-                            "capture it in a message or a question");
+                            "capture it in a message or a question",
+                            new Findings.Named("facts", m.group(1)),
+                            factNames());
                 }
             }
         }
@@ -123,6 +122,44 @@ final class ErrorReview {
         }
         found.noFix(line, fix);
         return false;
+    }
+
+    /** A name that nothing sets: of a need if it begins so. */
+    private void unknown(int line, String name, String message) {
+        boolean need = name.startsWith("need.");
+        found.named(
+                Problem.Severity.WARNING,
+                line,
+                message,
+                need
+                        ? "declare it among the words of the desk"
+                        : "declare it among the words of the desk, or ask for it",
+                need ? new Findings.Named("needs", name.substring(5)) : new Findings.Named("facts", name),
+                need ? shelf.vocabulary().needs().stream().map(n -> n.id()).toList() : factNames());
+    }
+
+    private List<String> factNames() {
+        return Stream.concat(
+                        values.stream(), shelf.vocabulary().facts().stream().map(f -> f.id()))
+                .filter(n -> !n.isEmpty())
+                .toList();
+    }
+
+    /** A product that the desk does not know is recognised by no case. */
+    private void products() {
+        List<String> known =
+                shelf.vocabulary().products().stream().map(p -> p.name()).toList();
+        error.products().stream()
+                .map(p -> p.product())
+                .filter(p -> !known.isEmpty() && known.stream().noneMatch(p::equalsIgnoreCase))
+                .distinct()
+                .forEach(p -> found.named(
+                        Problem.Severity.WARNING,
+                        2,
+                        "the product \"" + p + "\" is not among the words of the desk",
+                        "declare it there, or take it away",
+                        new Findings.Named("products", p),
+                        known));
     }
 
     private boolean isFact(String name) {

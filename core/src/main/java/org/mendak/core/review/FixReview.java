@@ -30,10 +30,10 @@ final class FixReview {
     private final Shelf shelf;
     private final Findings found;
 
-    FixReview(Fix fix, Shelf shelf, List<Problem> problems) {
+    FixReview(Fix fix, Shelf shelf, Findings found) {
         this.fix = fix;
         this.shelf = shelf;
-        this.found = new Findings(problems, shelf);
+        this.found = found;
     }
 
     void run() {
@@ -66,7 +66,12 @@ final class FixReview {
                 unfillable(step.fences().isEmpty() ? "sh" : step.fences().get(0).language(), p.command(), step.line());
             }
             if (!step.destroys().isEmpty() && fix.risk() != Fix.Risk.DESTROYS) {
-                found.error(step.line(), "this step destroys data, the head does not say so", "write risk: destroys");
+                found.mended(
+                        Problem.Severity.ERROR,
+                        step.line(),
+                        "this step destroys data, the head does not say so",
+                        "write risk: destroys",
+                        w -> w.head("risk", "destroys"));
             }
         }
         boolean names = fix.steps().stream().anyMatch(s -> !s.destroys().isEmpty());
@@ -82,8 +87,16 @@ final class FixReview {
         ring();
         unused();
         for (String need : fix.needs()) {
-            if (!need.contains("=") && shelf.vocabulary().need(need).isEmpty()) {
-                found.hint(2, "the need \"" + need + "\" is not in library.yaml", "declare it there with a title");
+            List<String> known =
+                    shelf.vocabulary().needs().stream().map(n -> n.id()).toList();
+            if (!need.contains("=") && !known.contains(need)) {
+                found.named(
+                        Problem.Severity.HINT,
+                        2,
+                        "the need \"" + need + "\" is not among the words of the desk",
+                        "declare it there with a title",
+                        new Findings.Named("needs", need),
+                        known);
             }
         }
     }
@@ -100,10 +113,13 @@ final class FixReview {
         }
         found.parameters(key, step.part().with(), values, step.line());
         if (part.risk().compareTo(fix.risk()) > 0) {
-            found.warning(
+            String risk = part.risk().name().toLowerCase(Locale.ROOT);
+            found.mended(
+                    Problem.Severity.WARNING,
                     step.line(),
-                    "\"" + key + "\" " + part.risk().name().toLowerCase(Locale.ROOT) + ", the head says less",
-                    "write risk: " + part.risk().name().toLowerCase(Locale.ROOT));
+                    "\"" + key + "\" " + risk + ", the head says less",
+                    "write risk: " + risk,
+                    w -> w.head("risk", risk));
         }
         part.steps()
                 .forEach(s -> s.captures().forEach(c -> values.addAll(c.names().keySet())));

@@ -3,6 +3,7 @@ package org.mendak.core.review;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
@@ -17,12 +18,21 @@ public final class Reviewer {
      * common with it.
      */
     public static List<Problem> review(ParsedDocument document, Shelf shelf) {
+        return review(document, shelf, Optional.empty());
+    }
+
+    /** The same with changes of the text that mend what can be mended so. */
+    public static List<Problem> review(ParsedDocument document, Shelf shelf, String text) {
+        return review(document, shelf, Optional.of(new Written(document.kind(), text)));
+    }
+
+    private static List<Problem> review(ParsedDocument document, Shelf shelf, Optional<Written> written) {
         List<Problem> problems = new ArrayList<>(document.problems());
         if (document.error() != null) {
-            new ErrorReview(document.error(), shelf, problems).run();
+            new ErrorReview(document.error(), shelf, new Findings(problems, shelf, written)).run();
         }
         if (document.fix() != null) {
-            new FixReview(document.fix(), shelf, problems).run();
+            new FixReview(document.fix(), shelf, new Findings(problems, shelf, written)).run();
         }
         problems.sort(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column));
         return problems;

@@ -140,7 +140,7 @@ public final class Shelf {
         return OF_EVERY_CASE.contains(name)
                 || vocabulary.facts().stream().anyMatch(f -> f.id().equals(name))
                 || name.startsWith("need.")
-                        && vocabulary.need(name.substring(5)).isPresent()
+                        && vocabulary.needs().stream().anyMatch(n -> n.id().equals(name.substring(5)))
                 || index().asks(name);
     }
 }

@@ -218,6 +218,11 @@ final class Head {
         return new Head(Map.of(), Map.of(), firstLine, problems);
     }
 
+    /** Whether there is a mapping under a key, and whether it is written between braces. */
+    boolean isFlow(String key) {
+        return values.get(key) instanceof MappingNode map && map.getFlowStyle() == FlowStyle.FLOW;
+    }
+
     /** The keys in order. */
     List<Text> keys() {
         return List.copyOf(keys.values());

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.mendak.core.language.Near;
 
 /** The words that carry meaning before a colon, by the place they may stand in. */
 final class Keywords {
@@ -98,7 +99,7 @@ final class Keywords {
         if (here.contains(c.keyword())) {
             return true;
         }
-        Optional<String> near = nearest(c.keyword(), here);
+        Optional<String> near = Near.of(c.keyword(), here);
         String other = SAID_FOR.get(c.keyword().toLowerCase(Locale.ROOT));
         if (near.isPresent()) {
             problems.warning(
@@ -122,38 +123,5 @@ final class Keywords {
             problems.mend(c.keyword().length(), other);
         }
         return false;
-    }
-
-    private static Optional<String> nearest(String word, Set<String> known) {
-        String w = word.toLowerCase(Locale.ROOT);
-        return known.stream()
-                .filter(k -> distance(w, k.toLowerCase(Locale.ROOT)) <= Math.max(1, k.length() / 4))
-                .findFirst();
-    }
-
-    /**
-     * Edit distance with exchanged neighbours as one slip, O(a·b).
-     *
-     * <p>Source: F. J. Damerau, "A Technique for Computer Detection and Correction of Spelling Errors", CACM 7 (1964), pp.
-     * 171-176.
-     */
-    static int distance(String a, String b) {
-        int[][] d = new int[a.length() + 1][b.length() + 1];
-        for (int i = 0; i <= a.length(); i++) {
-            for (int j = 0; j <= b.length(); j++) {
-                if (i == 0 || j == 0) {
-                    d[i][j] = i + j;
-                    continue;
-                }
-                int change = d[i - 1][j - 1] + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1);
-                d[i][j] = Math.min(change, Math.min(d[i - 1][j], d[i][j - 1]) + 1);
-                boolean exchanged =
-                        i > 1 && j > 1 && a.charAt(i - 1) == b.charAt(j - 2) && a.charAt(i - 2) == b.charAt(j - 1);
-                if (exchanged) {
-                    d[i][j] = Math.min(d[i][j], d[i - 2][j - 2] + 1);
-                }
-            }
-        }
-        return d[a.length()][b.length()];
     }
 }

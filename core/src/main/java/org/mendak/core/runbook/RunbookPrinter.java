@@ -218,7 +218,10 @@ public final class RunbookPrinter {
                 v.products().stream()
                         .map(p -> block(
                                 p.name(),
-                                new HeadText().textIfSaid("about", p.about()).list("versions", p.versions())))
+                                new HeadText()
+                                        .textIfSaid("about", p.about())
+                                        .list("versions", p.versions())
+                                        .list("formerly", p.formerly())))
                         .toList());
         entries(
                 out,
@@ -240,7 +243,8 @@ public final class RunbookPrinter {
                                                         .map(w -> HeadText.quoted(w.getKey()) + ": "
                                                                 + HeadText.quoted(w.getValue()))
                                                         .toList())
-                                        .yes("of-device", f.ofDevice())))
+                                        .yes("of-device", f.ofDevice())
+                                        .list("formerly", f.formerly())))
                         .toList());
         entries(
                 out,
@@ -252,7 +256,8 @@ public final class RunbookPrinter {
                                         .text("title", n.title())
                                         .textIfSaid("minutes", n.minutes() == 0 ? "" : number(n.minutes()))
                                         .textIfSaid("how", n.how())
-                                        .yes("while-used", n.whileUsed())))
+                                        .yes("while-used", n.whileUsed())
+                                        .list("formerly", n.formerly())))
                         .toList());
         out.add("settings:");
         out.add("  hand-over-minutes: " + number(v.handOverMinutes()));

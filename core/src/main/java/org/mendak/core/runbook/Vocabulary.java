@@ -25,10 +25,11 @@ public record Vocabulary(
         needs = List.copyOf(needs);
     }
 
-    /** A product and its versions, oldest first; {@code about} may be empty. */
-    public record Product(String name, String about, List<String> versions) {
+    /** A product and its versions, oldest first; {@code about} may be empty, {@code formerly} are names that it had before. */
+    public record Product(String name, String about, List<String> versions, List<String> formerly) {
         public Product {
             versions = List.copyOf(versions);
+            formerly = List.copyOf(formerly);
         }
     }
 
@@ -41,6 +42,7 @@ public record Vocabulary(
      * @param how how to find it out; may be empty
      * @param ofDevice whether it stays true of the device from one case to the next
      * @param words a sentence for each answer, by answer: "another package updates on the same device"; may lack some
+     * @param formerly names that it had before
      */
     public record Fact(
             String id,
@@ -50,8 +52,10 @@ public record Vocabulary(
             double minutes,
             String how,
             boolean ofDevice,
-            Map<String, String> words) {
+            Map<String, String> words,
+            List<String> formerly) {
         public Fact {
+            formerly = List.copyOf(formerly);
             words = Collections.unmodifiableMap(new LinkedHashMap<>(words));
             choices = List.copyOf(choices);
         }
@@ -63,8 +67,13 @@ public record Vocabulary(
      * @param minutes what getting it costs once a case, 0 or more
      * @param how how to get it; may be empty
      * @param whileUsed whether it lasts only from one fix that uses it to the next, and is paid again after any other
+     * @param formerly names that it had before
      */
-    public record Need(String id, String title, double minutes, String how, boolean whileUsed) {}
+    public record Need(String id, String title, double minutes, String how, boolean whileUsed, List<String> formerly) {
+        public Need {
+            formerly = List.copyOf(formerly);
+        }
+    }
 
     /** The vocabulary and what is to be mended in it. */
     public record Read(Vocabulary vocabulary, List<Problem> problems) {
@@ -73,13 +82,41 @@ public record Vocabulary(
         }
     }
 
-    /** The fact of that name, or empty. */
+    /** The fact of that name, or the one that was called so before; else empty. */
     public Optional<Fact> fact(String id) {
-        return facts.stream().filter(f -> f.id().equals(id)).findFirst();
+        return facts.stream()
+                .filter(f -> f.id().equals(id))
+                .findFirst()
+                .or(() -> facts.stream().filter(f -> f.formerly().contains(id)).findFirst());
     }
 
-    /** The need of that name, or empty. */
+    /** The need of that name, or the one that was called so before; else empty. */
     public Optional<Need> need(String id) {
-        return needs.stream().filter(n -> n.id().equals(id)).findFirst();
+        return needs.stream()
+                .filter(n -> n.id().equals(id))
+                .findFirst()
+                .or(() -> needs.stream().filter(n -> n.formerly().contains(id)).findFirst());
+    }
+
+    /** Begins the name of what is known of a need in a case. */
+    private static final String NEED = "need.";
+
+    /** The names that facts and needs had before, as cases know them, each with the one that it has today. */
+    public Map<String, String> formerNames() {
+        Map<String, String> names = new LinkedHashMap<>();
+        facts.forEach(f -> f.formerly().forEach(old -> names.put(old, f.id())));
+        needs.forEach(n -> n.formerly().forEach(old -> names.put(NEED + old, NEED + n.id())));
+        return names;
+    }
+
+    /** What is known of a case, with the names that facts and needs have today beside those that they had: a runbook of before knows those. */
+    public Map<String, String> withToday(Map<String, String> known) {
+        Map<String, String> all = new LinkedHashMap<>(known);
+        formerNames().forEach((old, today) -> {
+            if (known.containsKey(old)) {
+                all.putIfAbsent(today, known.get(old));
+            }
+        });
+        return all;
     }
 }

@@ -30,14 +30,15 @@ final class VocabularyReader {
         Head p = root.inner("products");
         for (Head.Text name : p.keys()) {
             Head h = p.inner(name.value());
-            h.expectOnly(Set.of("about", "versions"));
-            products.add(new Vocabulary.Product(name.value(), text(h, "about", ""), values(h, "versions")));
+            h.expectOnly(Set.of("about", "versions", "formerly"));
+            products.add(new Vocabulary.Product(
+                    name.value(), text(h, "about", ""), values(h, "versions"), values(h, "formerly")));
         }
         List<Vocabulary.Fact> facts = new ArrayList<>();
         Head f = root.inner("facts");
         for (Head.Text name : f.keys()) {
             Head h = f.inner(name.value());
-            h.expectOnly(Set.of("title", "choices", "type", "minutes", "how", "of-device", "words"));
+            h.expectOnly(Set.of("title", "choices", "type", "minutes", "how", "of-device", "words", "formerly"));
             facts.add(new Vocabulary.Fact(
                     name.value(),
                     text(h, "title", name.value()),
@@ -46,19 +47,21 @@ final class VocabularyReader {
                     h.number("minutes", 0),
                     text(h, "how", ""),
                     text(h, "of-device", "").matches("true|yes"),
-                    sentences(h)));
+                    sentences(h),
+                    values(h, "formerly")));
         }
         List<Vocabulary.Need> needs = new ArrayList<>();
         Head n = root.inner("needs");
         for (Head.Text name : n.keys()) {
             Head h = n.inner(name.value());
-            h.expectOnly(Set.of("title", "minutes", "how", "while-used"));
+            h.expectOnly(Set.of("title", "minutes", "how", "while-used", "formerly"));
             needs.add(new Vocabulary.Need(
                     name.value(),
                     text(h, "title", name.value()),
                     h.number("minutes", 0),
                     text(h, "how", ""),
-                    text(h, "while-used", "").matches("true|yes")));
+                    text(h, "while-used", "").matches("true|yes"),
+                    values(h, "formerly")));
         }
         Head settings = root.inner("settings");
         settings.expectOnly(Set.of("hand-over-minutes", "holding-days"));

@@ -81,11 +81,16 @@ class CaseKnowledge {
                 .forEach(f -> lasting.add(f.id()));
         Set<String> known = new HashSet<>();
         store.facts(tx, number).forEach(f -> known.add(f.name()));
+        Map<String, String> today = library.library().vocabulary().formerNames();
         Map<String, String> carried = new LinkedHashMap<>();
         store.lastOnDevice(tx, number, device).stream()
                 .flatMap(n -> store.facts(tx, n).stream())
-                .filter(f -> lasting.contains(f.name()) && !known.contains(f.name()) && Facts.isValue(f.value()))
-                .forEach(f -> carried.put(f.name(), f.value()));
+                .forEach(f -> {
+                    String name = today.getOrDefault(f.name(), f.name());
+                    if (lasting.contains(name) && !known.contains(name) && Facts.isValue(f.value())) {
+                        carried.put(name, f.value());
+                    }
+                });
         addFacts(tx, caller, number, carried, "device");
     }
 

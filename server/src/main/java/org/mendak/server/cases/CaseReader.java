@@ -63,7 +63,7 @@ public class CaseReader {
     public Facts facts(Tx tx, CaseRow c) {
         Map<String, String> all = c.ownFacts();
         cases.facts(tx, c.number()).forEach(f -> all.put(f.name(), f.value()));
-        return new Facts(all);
+        return new Facts(library.library().vocabulary().withToday(all));
     }
 
     /** Cases for a list; two more statements however many they are. */
@@ -110,6 +110,7 @@ public class CaseReader {
         List<AttemptRow> tried = attempts.ofCase(tx, number);
         Map<String, String> corrected = cases.corrections(tx, number);
         RunbookTitles titles = book.titles();
+        Map<String, String> today = library.library().vocabulary().formerNames();
         Hidden hidden = hidden(tx, c, tried, values);
         return new CaseViews.Case(
                 c.number(),
@@ -148,7 +149,12 @@ public class CaseReader {
                         .toList(),
                 cases.facts(tx, number).stream()
                         .map(f -> new CaseViews.Fact(
-                                f.name(), titles.of(f.name()), hidden.in(f.value()), f.source(), f.at(), f.agent()))
+                                f.name(),
+                                titles.of(today.getOrDefault(f.name(), f.name())),
+                                hidden.in(f.value()),
+                                f.source(),
+                                f.at(),
+                                f.agent()))
                         .toList(),
                 cases.notes(tx, number).stream()
                         .map(n -> new CaseViews.Note(hidden.in(n.text()), n.kind(), n.at(), n.agent()))

@@ -8,6 +8,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
@@ -206,6 +208,16 @@ public class CaseStore {
     }
 
     record Fact(String name, String value, String source, Instant at, String agent) {}
+
+    /** Gives a product another name in all cases; the errors that these are about. */
+    Set<String> renameProduct(Tx tx, String from, String to) {
+        Set<String> errors = new TreeSet<>(tx.list(
+                "select distinct error_key from desk_case where product = ? and error_key is not null",
+                r -> r.getString(1),
+                from));
+        tx.run("update desk_case set product = ? where product = ?", to, from);
+        return errors;
+    }
 
     /** The facts that hold now: the newest of each name. */
     List<Fact> facts(Tx tx, long number) {

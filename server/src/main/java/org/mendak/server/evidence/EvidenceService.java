@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
 import org.mendak.core.evidence.Basis;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
@@ -198,14 +199,17 @@ public class EvidenceService {
                 .toList();
     }
 
-    /** When its fixes were changed so much that what was tried before counts less. */
+    /** When its fixes were changed so much that what was tried before counts less, and by which names what is known of cases went before. */
     private List<String> changed(KnownError error) {
-        return Library.fixKeys(error).stream()
+        Stream<String> fixes = Library.fixKeys(error).stream()
                 .map(k -> library.library()
                         .fix(k)
                         // what was tried under an earlier name is the fix's own
                         .map(f -> f.key() + f.aliases() + f.traits().substantial())
-                        .orElse(""))
+                        .orElse(""));
+        return Stream.concat(
+                        fixes,
+                        Stream.of(library.library().vocabulary().formerNames().toString()))
                 .toList();
     }
 
@@ -216,9 +220,8 @@ public class EvidenceService {
     List<Fared> fared(Tx tx, List<String> fixes) {
         Map<String, int[]> sums = new java.util.TreeMap<>();
         List<String> names = fixes.stream()
-                .flatMap(k -> java.util.stream.Stream.concat(
-                        java.util.stream.Stream.of(k),
-                        library.library().fix(k).stream().flatMap(f -> f.aliases().stream())))
+                .flatMap(k -> Stream.concat(
+                        Stream.of(k), library.library().fix(k).stream().flatMap(f -> f.aliases().stream())))
                 .distinct()
                 .toList();
         for (EvidenceStore.Fared f : store.fared(tx, names)) {

@@ -181,9 +181,12 @@ final class EvidenceViews {
 
     /** Whether a fact says who it is; what a message captured says only where it happened. */
     private boolean tells(KnownError error, String fact) {
-        return OWN_FACTS.containsKey(fact)
-                || library.vocabulary().fact(fact).isPresent()
-                || error.questions().stream().anyMatch(q -> q.sets().equals(fact));
+        // what was known under an earlier name is told under today's
+        boolean former = library.vocabulary().formerNames().containsKey(fact);
+        return !former
+                && (OWN_FACTS.containsKey(fact)
+                        || library.vocabulary().fact(fact).isPresent()
+                        || error.questions().stream().anyMatch(q -> q.sets().equals(fact)));
     }
 
     private String factTitle(String name) {

@@ -12,7 +12,6 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -95,7 +94,7 @@ class DocumentController {
         return note.length() <= 1000 ? note : note.substring(0, 1000);
     }
 
-    private static String utf8(byte[] body) {
+    static String utf8(byte[] body) {
         if (body == null) {
             throw Refusal.badRequest("The body is empty; send the document's text.");
         }
@@ -119,27 +118,6 @@ class DocumentController {
     Sheets.Checked check(Caller caller, @RequestBody Draft body) {
         DocumentKind kind = body.kind() != null && body.kind().equals("fix") ? DocumentKind.FIX : DocumentKind.ERROR;
         return library.check(caller, kind, String.valueOf(body.key()), body.text() == null ? "" : body.text());
-    }
-
-    @GetMapping(value = "/api/library/vocabulary", produces = YAML)
-    ResponseEntity<String> vocabulary(Caller caller) {
-        LibraryService.Opened o = library.vocabulary();
-        return ResponseEntity.ok().eTag(o.etag()).body(o.text());
-    }
-
-    @PutMapping("/api/library/vocabulary")
-    @io.swagger.v3.oas.annotations.parameters.RequestBody(
-            content = @Content(mediaType = "application/yaml", schema = @Schema(type = "string")))
-    ResponseEntity<LibraryService.View> saveVocabulary(
-            Caller caller,
-            @RequestHeader(value = HttpHeaders.IF_MATCH, required = false) String ifMatch,
-            @RequestHeader(value = HttpHeaders.IF_NONE_MATCH, required = false) String ifNoneMatch,
-            @RequestBody(required = false) byte[] body) {
-        LibraryService.Opened o = library.saveVocabulary(caller, utf8(body), ifMatch, "*".equals(ifNoneMatch));
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_JSON)
-                .eTag(o.etag())
-                .body(o.view());
     }
 
     static DocumentKind kind(String folder) {

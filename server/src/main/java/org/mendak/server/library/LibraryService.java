@@ -317,47 +317,6 @@ public class LibraryService implements ReadyCheck {
         return named.filter(m -> !shelf.hasFix(m.key())).distinct().toList();
     }
 
-    /** The vocabulary's text; empty text and revision 0 if none was written. */
-    Opened vocabulary() {
-        DocumentStore.Text t = db.tx(store::vocabulary).orElse(new DocumentStore.Text("library", 0, ""));
-        View v = new View("library", "library", "Vocabulary", t.revision(), t.revision(), Status.PUBLISHED, List.of());
-        return new Opened(v, t.text(), StoredDocument.etag(t.revision()));
-    }
-
-    Opened saveVocabulary(Caller caller, String text, String ifMatch, boolean create) {
-        caller.may(Role.LEAD, Scope.LIBRARY, "change the vocabulary");
-        checkText(text);
-        synchronized (shelves.publishing()) {
-            db.run(tx -> saveVocabulary(tx, caller, text, ifMatch, create));
-        }
-        return vocabulary();
-    }
-
-    private void saveVocabulary(Tx tx, Caller caller, String text, String ifMatch, boolean create) {
-        Optional<DocumentStore.Text> old = store.vocabulary(tx);
-        int revision = old.map(DocumentStore.Text::revision).orElse(0);
-        if (!create && ifMatch == null) {
-            throw Refusal.preconditionRequired("Say which revision you changed: If-Match with its ETag.");
-        }
-        if (create ? revision > 0 : !StoredDocument.etag(revision).equals(ifMatch)) {
-            throw Refusal.preconditionFailed(
-                    "Somebody else saved it meanwhile. Your text was not stored.",
-                    current(StoredDocument.etag(revision)));
-        }
-        putVocabulary(tx, caller, text, revision + 1);
-    }
-
-    private void putVocabulary(Tx tx, Caller caller, String text, int revision) {
-        List<Problem> problems = RunbookParser.vocabulary(text).problems();
-        if (problems.stream().anyMatch(Problem::stopsPublishing)) {
-            throw Refusal.invalid("The vocabulary has errors and was not stored.", Map.of("problems", problems));
-        }
-        store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());
-        audit.write(tx, caller, "vocabulary-saved", "library", "revision " + revision);
-        shelves.changedAll(tx);
-        published.change(tx);
-    }
-
     /**
      * What readers see, for export: path to text.
      *

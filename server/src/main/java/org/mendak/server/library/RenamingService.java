@@ -1,10 +1,7 @@
 package org.mendak.server.library;
 
-import java.time.Clock;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -14,9 +11,6 @@ import org.mendak.core.runbook.Edit;
 import org.mendak.core.runbook.Editing;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Outline;
-import org.mendak.core.runbook.ParsedDocument;
-import org.mendak.core.runbook.Problem;
-import org.mendak.core.runbook.RunbookParser;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -33,28 +27,21 @@ import org.springframework.stereotype.Service;
 @Service
 class RenamingService {
 
-    private static final int MOST_USERS = 500;
-
     private final Db db;
     private final DocumentStore store;
     private final Shelves shelves;
-    private final PublishedLibrary published;
+    private final Rewriting rewriting;
     private final AuditStore audit;
-    private final Clock clock;
 
-    RenamingService(
-            Db db, DocumentStore store, Shelves shelves, PublishedLibrary published, AuditStore audit, Clock clock) {
+    RenamingService(Db db, DocumentStore store, Shelves shelves, Rewriting rewriting, AuditStore audit) {
         this.db = db;
         this.store = store;
         this.shelves = shelves;
-        this.published = published;
+        this.rewriting = rewriting;
         this.audit = audit;
-        this.clock = clock;
     }
 
     private record Name(DocumentKind kind, String from, String to) {}
-
-    private record Changed(StoredDocument document, String text, ParsedDocument parsed, boolean isNew) {}
 
     LibraryService.View rename(Caller caller, DocumentKind kind, String from, String to) {
         caller.may(Role.LEAD, Scope.LIBRARY, "rename documents");
@@ -70,45 +57,21 @@ class RenamingService {
         if (store.find(tx, n.kind(), n.to()).isPresent()) {
             throw Refusal.conflict("There is a document \"" + n.to() + "\" already. Nothing was changed.");
         }
-        List<Changed> all = new ArrayList<>();
+        List<Rewriting.Changed> all = new ArrayList<>();
         all.add(renamed(tx, n, d));
         for (StoredDocument user : users(tx, n)) {
             all.add(linked(tx, n, user));
         }
-        Shelf shelf = shelves.visibleWith(tx, all.stream().map(Changed::parsed).toList());
-        Map<String, List<Problem>> stops = new LinkedHashMap<>();
-        for (Changed c : all) {
-            List<Problem> problems = Shelves.judged(c.parsed(), shelf, c.text()).stream()
-                    .filter(Problem::stopsPublishing)
-                    .toList();
-            if (c.document().published() != null && !problems.isEmpty()) {
-                stops.put(c.document().key(), problems);
-            }
-        }
-        if (!stops.isEmpty()) {
-            throw Refusal.invalid(
-                    "With the new name these could not be published: " + String.join(", ", stops.keySet())
-                            + ". Nothing was changed.",
-                    Map.of("problems", stops));
-        }
-        published.change(tx);
-        String note = n.from() + " is called " + n.to() + " now";
-        for (Changed c : all) {
-            store.write(
-                    tx,
-                    new DocumentStore.Write(c.document(), c.isNew(), c.text(), caller.name(), note),
-                    clock.instant());
-        }
+        rewriting.write(tx, caller, all, n.from() + " is called " + n.to() + " now");
         store.status(tx, new StoredDocument(n.kind(), n.from(), d.title(), Status.RETIRED, d.latest(), d.published()));
-        all.forEach(c -> shelves.changed(tx, c.document().kind(), c.document().key()));
         shelves.changed(tx, n.kind(), n.from());
         audit.write(tx, caller, "document-renamed", n.kind().word() + "/" + n.from(), "now " + n.to());
         return LibraryService.view(all.get(0).document(), 1, List.of());
     }
 
     /** The same text under its new name. */
-    private Changed renamed(Tx tx, Name n, StoredDocument d) {
-        refuseUnpublished(d);
+    private Rewriting.Changed renamed(Tx tx, Name n, StoredDocument d) {
+        Rewriting.refuseUnpublished(d);
         String text = store.text(tx, n.kind().word(), n.from(), d.latest()).orElseThrow();
         Matcher key = Pattern.compile("(?m)^(" + n.kind().word() + ":[ \\t]*[\"']?)" + Pattern.quote(n.from()) + "\\b")
                 .matcher(text);
@@ -130,14 +93,7 @@ class RenamingService {
         Integer seen = d.published() == null || d.status() == Status.RETIRED ? null : (Integer) 1;
         StoredDocument now = new StoredDocument(
                 n.kind(), n.to(), d.title(), seen == null ? Status.DRAFT : Status.PUBLISHED, 1, seen);
-        return new Changed(now, e.text(), RunbookParser.parse(n.kind(), n.to(), e.text()), true);
-    }
-
-    private static void refuseUnpublished(StoredDocument d) {
-        if (d.visible() && d.latest() != d.published()) {
-            throw Refusal.conflict("\"" + d.key() + "\" has a draft that is newer than what readers see (revision "
-                    + d.latest() + "). Publish it or bring the published one back first. Nothing was changed.");
-        }
+        return new Rewriting.Changed(now, e.text(), true);
     }
 
     private List<StoredDocument> users(Tx tx, Name n) {
@@ -164,32 +120,19 @@ class RenamingService {
                         fixes.sorted().map(k -> store.lock(tx, DocumentKind.FIX, k)))
                 .flatMap(java.util.Optional::stream)
                 .toList();
-        if (users.size() > MOST_USERS) {
-            throw Refusal.invalid(users.size() + " documents link to it; at most " + MOST_USERS
-                    + " are changed at once. Nothing was changed.");
-        }
+        Rewriting.refuseMany(users.size());
         return users;
     }
 
     /** A document with its links to the new name. */
-    private Changed linked(Tx tx, Name n, StoredDocument user) {
-        refuseUnpublished(user);
-        String text =
-                store.text(tx, user.kind().word(), user.key(), user.latest()).orElseThrow();
+    private Rewriting.Changed linked(Tx tx, Name n, StoredDocument user) {
+        String text = rewriting.newest(tx, user);
         String folder = user.kind() == n.kind()
                 ? "(?:\\.\\./" + n.kind().folder() + "/|\\./)?"
                 : "\\.\\./" + n.kind().folder() + "/";
         String now = Pattern.compile("\\]\\((" + folder + ")" + Pattern.quote(n.from()) + "\\.md\\)")
                 .matcher(text)
                 .replaceAll("]($1" + Matcher.quoteReplacement(n.to()) + ".md)");
-        int revision = user.latest() + 1;
-        StoredDocument d = new StoredDocument(
-                user.kind(),
-                user.key(),
-                user.title(),
-                user.status(),
-                revision,
-                user.visible() ? (Integer) revision : user.published());
-        return new Changed(d, now, RunbookParser.parse(user.kind(), user.key(), now), false);
+        return Rewriting.changed(user, now);
     }
 }

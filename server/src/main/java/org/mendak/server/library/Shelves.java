@@ -177,7 +177,7 @@ class Shelves {
 
     /** What is wrong with a document beside a shelf, in the order of its lines. */
     static List<Problem> judged(ParsedDocument p, Shelf shelf, String text) {
-        return Stream.concat(Reviewer.review(p, shelf).stream(), Reviewer.secrets(text).stream())
+        return Stream.concat(Reviewer.review(p, shelf, text).stream(), Reviewer.secrets(text).stream())
                 .sorted(Comparator.comparingInt(Problem::line).thenComparingInt(Problem::column))
                 .toList();
     }

@@ -46,7 +46,7 @@ public final class LoggedRows {
         }
         Map<String, String> facts = new HashMap<>();
         c.ownFacts().forEach((name, value) -> facts.put(pooled(name), pooled(value)));
-        known.forEach((name, value) -> facts.put(pooled(name), pooled(value)));
+        library.vocabulary().withToday(known).forEach((name, value) -> facts.put(pooled(name), pooled(value)));
         return new CaseLog.Entry(
                 new LoggedCase(
                         String.valueOf(c.number()),
