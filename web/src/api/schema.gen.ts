@@ -525,7 +525,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["edit"];
+    post: operations["edit_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -653,7 +653,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["rename"];
+    post: operations["rename_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1122,6 +1122,54 @@ export interface paths {
     };
     get: operations["vocabulary"];
     put: operations["saveVocabulary"];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/vocabulary/edits": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["edit"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/vocabulary/renames": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["rename"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/vocabulary/uses": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["uses"];
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -3014,6 +3062,21 @@ export interface components {
       required: string;
       text: string;
     };
+    VocabularyOutline: {
+      groups: components["schemas"]["VocabularyOutlineGroup"][];
+      settings: components["schemas"]["OutlineField"][];
+    };
+    VocabularyOutlineGroup: {
+      fields: components["schemas"]["OutlineField"][];
+      name: string;
+      words: components["schemas"]["VocabularyOutlineWord"][];
+    };
+    VocabularyOutlineWord: {
+      fields: components["schemas"]["OutlineField"][];
+      /** Format: int32 */
+      line: number;
+      name: string;
+    };
     Why: {
       /** @enum {string} */
       code:
@@ -3039,6 +3102,47 @@ export interface components {
       values: {
         [key: string]: string;
       };
+    };
+    WordsEdited: {
+      outline: components["schemas"]["VocabularyOutline"];
+      problems: components["schemas"]["Problem"][];
+      text: string;
+    };
+    WordsRenamed: {
+      /** Format: int32 */
+      documents: number;
+      /** Format: int32 */
+      revision: number;
+    };
+    WordsRenaming: {
+      group?: null | string;
+      name?: null | string;
+      to?: null | string;
+    };
+    WordsUse: {
+      folder: string;
+      key: string;
+      title: string;
+    };
+    WordsUses: {
+      /** Format: int32 */
+      count: number;
+      first: components["schemas"]["WordsUse"][];
+    };
+    WordsWordChange: {
+      field?: null | string;
+      fields?: null | {
+        [key: string]: string[];
+      };
+      group?: null | string;
+      name?: null | string;
+      op?: null | string;
+      to?: null | string;
+      values?: string[] | null;
+    };
+    WordsWordChanges: {
+      edits?: components["schemas"]["WordsWordChange"][] | null;
+      text?: null | string;
     };
     WritingBeingWritten: {
       /** Format: date-time */
@@ -3953,7 +4057,7 @@ export interface operations {
       };
     };
   };
-  edit: {
+  edit_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -4190,7 +4294,7 @@ export interface operations {
       };
     };
   };
-  rename: {
+  rename_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -4994,6 +5098,79 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["LibraryView"];
+        };
+      };
+    };
+  };
+  edit: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["WordsWordChanges"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WordsEdited"];
+        };
+      };
+    };
+  };
+  rename: {
+    parameters: {
+      query?: never;
+      header?: {
+        "If-Match"?: string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["WordsRenaming"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WordsRenamed"];
+        };
+      };
+    };
+  };
+  uses: {
+    parameters: {
+      query?: {
+        group?: string;
+        name?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WordsUses"];
         };
       };
     };

@@ -98,8 +98,6 @@ class VocabularyEditingTest {
                 .isEqualTo(Map.of("power_cut", "yes", "went_dark", "yes"));
         assertThat(read(fact).withToday(Map.of("power_cut", "yes", "went_dark", "no")))
                 .containsEntry("went_dark", "no");
-        assertThat(read(fact).today(Map.of("power_cut", "yes", "x", "1")))
-                .isEqualTo(Map.of("went_dark", "yes", "x", "1"));
         String need = done(demo(), new Change.Rename("needs", "local-admin", "admin"));
         assertThat(read(need).withToday(Map.of("need.local-admin", "yes"))).containsEntry("need.admin", "yes");
     }
