@@ -28,7 +28,7 @@ import { NewDocumentPage } from "./writing";
 
 // authors alone need the editor, and it is heavy
 const WritingPage = lazy(() => import("./writing/WritingPage"));
-const WordsPage = lazy(async () => ({ default: (await import("./writing/WordsPage")).WordsPage }));
+const WordsPage = lazy(async () => ({ default: (await import("./writing/words/WordsPage")).WordsPage }));
 const HowToPage = lazy(() => import("./writing/HowToPage"));
 const RevisionsPage = lazy(() => import("./writing/RevisionsPage"));
 

@@ -1,6 +1,7 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
+import { deskWordsWords } from "./desk-words";
 import { effectWords, evidenceWords } from "./evidence";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
@@ -407,18 +408,7 @@ export const words = {
     backTo: (key: string) => `back to ${key}`,
     begin:
       "Nothing is wrong yet. Begin with what the screen said, under Recognise; here stands what agents will see.",
-    deskWords: {
-      title: "Words of the desk",
-      link: "Words of the desk",
-      says: "Products and their versions, facts that can be asked for, what fixes need, and the desk's settings. Everybody's pages use them once they are saved.",
-      empty:
-        "Nothing is written yet. Here stands what such words look like; change them to your own and save. A library works without them: products, facts and needs then stand as they were typed.",
-      saved: "Saved. Everybody uses them now.",
-      changed:
-        "Somebody else saved these words while you wrote. Take over from theirs what you want, by its arrow, and save.",
-      example:
-        'format: 1\nproducts:\n  Name of a program:\n    about: What it is for\n    versions: ["1.0", "1.1"]\nfacts:\n  worked_before:\n    title: Did it work before?\n    choices: ["yes", "no"]\n    minutes: 1\nneeds:\n  local-admin:\n    title: Local administrator on the device\n    minutes: 2\nsettings:\n  hand-over-minutes: 45\n  holding-days: 14\n',
-    },
+    deskWords: deskWordsWords,
     rehearsing: rehearsingWords,
     reviewing: {
       whom: "Who is to read it",

@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
-import { type Answer, api, type DocumentView, type Edit, got } from "../api";
+import { type Answer, api, type DocumentView, type Edit, got, type WordChange } from "../api";
 
 export type Folder = "errors" | "fixes";
 
@@ -253,3 +253,34 @@ export const saveVocabulary = (text: string, etag: string | null) =>
     body: text,
     bodySerializer: (typed) => typed,
   });
+
+/** The words in a text, after changes of them: all, or none. Fails with HttpError 422 that says why. */
+export const editWords = (text: string, edits: WordChange[]) =>
+  got(api.POST("/api/library/vocabulary/edits", { body: { text, edits } }));
+
+export const wordsOutlineQuery = (text: string) =>
+  queryOptions({
+    queryKey: ["writing", "vocabulary", "outline", text],
+    queryFn: () => editWords(text, []),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    retry: false,
+  });
+
+/** Where a word stands. */
+export const usesQuery = (group: string, name: string) =>
+  queryOptions({
+    queryKey: ["writing", "vocabulary", "uses", group, name],
+    queryFn: ({ signal }) =>
+      got(api.GET("/api/library/vocabulary/uses", { params: { query: { group, name } }, signal })),
+    staleTime: 10_000,
+  });
+
+/** Gives a stored word another name everywhere at once. */
+export const renameWord = (group: string, name: string, to: string, etag: string) =>
+  got(
+    api.POST("/api/library/vocabulary/renames", {
+      params: { header: { "If-Match": etag } },
+      body: { group, name, to },
+    }),
+  );

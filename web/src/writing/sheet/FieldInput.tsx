@@ -52,8 +52,9 @@ export function FieldInput(p: {
         <Select
           aria-label={p.label}
           mode={field.name === "phases" ? "multiple" : undefined}
+          allowClear={field.name === "type"}
           value={field.name === "phases" ? values : value || undefined}
-          onChange={(v: string | string[]) => onChange(typeof v === "string" ? [v] : v)}
+          onChange={(v: string | string[] | undefined) => onChange(typeof v === "string" ? [v] : (v ?? []))}
           options={field.choices.map((c) => ({ value: c, label: c }))}
         />
       );
@@ -78,8 +79,19 @@ export function FieldInput(p: {
           }}
         />
       );
-    case "list":
     case "pairs":
+    case "list":
+      // a sentence for each answer has commas of its own
+      if (field.name === "words") {
+        return (
+          <Input.TextArea
+            aria-label={p.label}
+            autoSize={{ minRows: 2, maxRows: 12 }}
+            value={values.join("\n")}
+            onChange={(e) => onChange(e.target.value.split("\n"))}
+          />
+        );
+      }
       return (
         <Select
           aria-label={p.label}

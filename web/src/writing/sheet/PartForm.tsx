@@ -26,6 +26,8 @@ export function PartForm(p: {
   write: (typed: Typed, changed: string[]) => Promise<Taken>;
   onClose: (byKey: boolean) => void;
   onRemove?: () => void;
+  /** What is still there when all its places are empty. */
+  mayBeEmpty?: boolean;
   beside?: (take: (typed: Typed) => void) => ReactNode;
 }) {
   const [typed, setTyped] = useState<Typed>(() => typedOf(p.fields));
@@ -41,6 +43,8 @@ export function PartForm(p: {
     if (at instanceof HTMLTextAreaElement) at.setSelectionRange(at.value.length, at.value.length);
   }, []);
 
+  const gone = (now: Typed) => !p.mayBeEmpty && isEmpty(now);
+
   /** One after the other: what is added must be there before it is changed, or it would be added twice. */
   const put = (next: Typed): Promise<Taken> => {
     const mine = turn.current.then(async () => {
@@ -54,7 +58,7 @@ export function PartForm(p: {
     return mine;
   };
   useEffect(() => {
-    if (changed(written.current, typed).length === 0 || isEmpty(typed)) return;
+    if (changed(written.current, typed).length === 0 || gone(typed)) return;
     const timer = setTimeout(
       () => {
         // half a thing may be refused while it is typed; only a missing line is told
@@ -69,7 +73,7 @@ export function PartForm(p: {
   const leave = async (next: Typed, byKey = true) => {
     if (leaving.current) return;
     leaving.current = true;
-    const empty = isEmpty(next);
+    const empty = gone(next);
     if (empty && !isEmpty(written.current)) p.onRemove?.();
     const came = empty ? null : await put(next);
     leaving.current = false;
@@ -78,7 +82,7 @@ export function PartForm(p: {
   };
   const revert = () => {
     setTyped(begun.current);
-    if (isEmpty(begun.current)) {
+    if (gone(begun.current)) {
       if (!isEmpty(written.current)) p.onRemove?.();
       p.onClose(true);
     } else void leave(begun.current);

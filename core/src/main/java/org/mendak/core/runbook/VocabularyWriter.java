@@ -141,8 +141,7 @@ final class VocabularyWriter {
         int to = "\"'".indexOf(line.charAt(from)) >= 0
                 ? line.indexOf(line.charAt(from), from + 1) + 1
                 : from + r.name().length();
-        String renamed = source.with(
-                source.startOf(key.line()) + from, source.startOf(key.line()) + to, HeadText.quoted(r.to()));
+        String renamed = source.with(source.startOf(key.line()) + from, source.startOf(key.line()) + to, key(r.to()));
         Word word = VocabularyOutline.of(source.text()).words(r.group()).stream()
                 .filter(w -> w.name().equals(r.name()))
                 .findFirst()
@@ -214,7 +213,7 @@ final class VocabularyWriter {
         fields.stream()
                 .filter(f -> f.values().stream().anyMatch(v -> !v.isBlank()))
                 .forEach(f -> lines.add(indent + "  " + line(group, f.name(), f.values())));
-        lines.add(0, indent + HeadText.quoted(name) + ":" + (lines.isEmpty() ? " {}" : ""));
+        lines.add(0, indent + key(name) + ":" + (lines.isEmpty() ? " {}" : ""));
         return lines;
     }
 
@@ -232,6 +231,11 @@ final class VocabularyWriter {
             default -> HeadText.quoted(said.get(0));
         };
         return field + ": " + written;
+    }
+
+    /** A name as it is where that is plain: words of letters, digits, dots, dashes and _. */
+    private static String key(String name) {
+        return name.matches("[A-Za-z][A-Za-z0-9_.-]*( [A-Za-z0-9_.-]+)*") ? name : HeadText.quoted(name);
     }
 
     /** An answer and its sentence: {@code yes: it worked before}. */

@@ -66,14 +66,14 @@ class RehearsalController {
         }
     }
 
-    /** How far a rehearsal is that is under way. */
+    /** How far a rehearsal is; nothing of nothing while it is not under way. */
     @GetMapping("/api/rehearsals/{run}")
     RunningRehearsals.Progress progress(Caller caller, @PathVariable String run) {
         caller.may(Role.AUTHOR, Scope.READ, "rehearse documents");
         return running.progress(caller, run(run));
     }
 
-    /** Stops it; it ends with a refusal that says so. */
+    /** Stops it, if it is under way: it ends with a refusal that says so. */
     @DeleteMapping("/api/rehearsals/{run}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void stop(Caller caller, @PathVariable String run) {

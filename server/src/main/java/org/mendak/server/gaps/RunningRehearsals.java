@@ -39,7 +39,7 @@ class RunningRehearsals {
         }
     }
 
-    /** How far it is; {@code of} is 0 before that is known. */
+    /** How far it is; {@code of} is 0 while that is not known. */
     record Progress(int looked, int of) {}
 
     /** Begins one; {@code run} is null if nobody will ask how far it is. */
@@ -64,20 +64,17 @@ class RunningRehearsals {
         }
     }
 
+    /** Nothing of nothing before it has begun and once it has ended. */
     Progress progress(Caller caller, String run) {
-        Running r = named(caller, run);
-        return new Progress(r.looked, r.of);
-    }
-
-    void stop(Caller caller, String run) {
-        named(caller, run).stopped = true;
-    }
-
-    private Running named(Caller caller, String run) {
         Running r = running.get(new Of(caller.id(), run));
-        if (r == null) {
-            throw Refusal.notFound("rehearsal \"" + run + "\" of yours under way");
+        return r == null ? new Progress(0, 0) : new Progress(r.looked, r.of);
+    }
+
+    /** Stops it, if it is under way. */
+    void stop(Caller caller, String run) {
+        Running r = running.get(new Of(caller.id(), run));
+        if (r != null) {
+            r.stopped = true;
         }
-        return r;
     }
 }

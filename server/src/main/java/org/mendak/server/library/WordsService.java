@@ -119,7 +119,10 @@ class WordsService {
         return new Edited(
                 e.text(),
                 VocabularyOutline.of(e.text()),
-                RunbookParser.vocabulary(e.text()).problems());
+                // nothing written is no mistake
+                e.text().isBlank()
+                        ? List.of()
+                        : RunbookParser.vocabulary(e.text()).problems());
     }
 
     /** A document that names a word. */

@@ -114,16 +114,21 @@ class RehearsalTest extends OnDemo {
     @Test
     void howFarItIsIsToldToWhoeverBeganItAndItCanBeStopped() throws Exception {
         String run = UUID.randomUUID().toString();
-        api.get("/api/rehearsals/" + run).refused(404, "under way");
+        assertThat(of(run)).isZero();
+        api.delete("/api/rehearsals/" + run).expect(204);
         api.get("/api/rehearsals/short").refused(400, "8 to 64");
         Map<String, String> body = Map.of("key", KEY, "text", published(), "run", run);
         CompletableFuture<Api.Answer> rehearsal =
                 CompletableFuture.supplyAsync(() -> api.post("/api/rehearsals", body));
-        while (api.get("/api/rehearsals/" + run).status() != 200) {
+        while (of(run) == 0) {
             assertThat(rehearsal).as("it is under way").isNotDone();
         }
         api.delete("/api/rehearsals/" + run).expect(204);
         rehearsal.get().refused(409, "was stopped");
-        api.get("/api/rehearsals/" + run).refused(404, "under way");
+        assertThat(of(run)).isZero();
+    }
+
+    private int of(String run) {
+        return api.get("/api/rehearsals/" + run).expect(200).json().path("of").asInt();
     }
 }

@@ -76,7 +76,7 @@ class DeskWordsTest extends OnDemo {
         assertThat(done.path("documents").asInt()).isEqualTo(before);
         assertThat(uses("products", "Leadline").path("count").asInt()).isZero();
         assertThat(uses("products", "Sounding Book").path("count").asInt()).isEqualTo(before);
-        assertThat(api.get(WORDS).text()).contains("  \"Sounding Book\":").contains("formerly: [Leadline]");
+        assertThat(api.get(WORDS).text()).contains("  Sounding Book:").contains("formerly: [Leadline]");
         assertThat(api.get("/api/errors/leadline-picture-grey").text()).contains("Sounding Book");
         assertThat(api.get("/api/cases?product=Sounding%20Book").json().size()).isEqualTo(cases);
         assertThat(api.get("/api/errors/leadline-picture-grey/evidence").text().replace("Sounding Book", "Leadline"))

@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Segmented } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
-import { HttpError, type Problem } from "../api";
-import { Coming, Failed, useKept, useSay } from "../look";
-import { words } from "../words";
-import { saveVocabulary, vocabularyQuery } from "./api";
-import "./writing.css";
+import { HttpError, now, type Problem } from "../../api";
+import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../../look";
+import { words } from "../../words";
+import { saveVocabulary, vocabularyQuery } from "../api";
+import { useHistory } from "../useHistory";
+import { WordsForms } from "./WordsForms";
+import "../writing.css";
 
-const Beside = lazy(() => import("./Beside"));
-const PlainEditor = lazy(() => import("./PlainEditor"));
+const Beside = lazy(() => import("../Beside"));
+const PlainEditor = lazy(() => import("../PlainEditor"));
 const t = words.writing.deskWords;
 
 /** The words of the desk: its products, facts, needs and settings. States: loading, failed, empty, filled, refused, changed by another. */
@@ -19,7 +21,9 @@ export function WordsPage() {
   const [typed, setTyped] = useKept<string | null>("desk-words", null);
   const [problems, setProblems] = useState<Problem[]>([]);
   const [changed, setChanged] = useState(false);
-  const text = typed ?? (data?.text === "" ? t.example : (data?.text ?? ""));
+  const [view, setView] = useKept<"forms" | "source">("desk-words-view", "forms");
+  const history = useHistory();
+  const text = typed ?? data?.text ?? "";
   const unsaved = data !== undefined && typed !== null && typed !== data.text;
   const save = async () => {
     if (!data || !unsaved) return;
@@ -41,11 +45,33 @@ export function WordsPage() {
       say.failed(e);
     }
   };
+  const set = (next: string) => setTyped(next === data?.text ? null : next);
+  const change = (next: string, kind: string) => {
+    if (next === text) return;
+    history.note(text, kind, now());
+    set(next);
+  };
+  const undo = () => {
+    const before = history.back(text);
+    if (before !== null) set(before);
+  };
+  const redo = () => {
+    const after = history.forth(text);
+    if (after !== null) set(after);
+  };
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "s") return;
+      if (!(e.ctrlKey || e.metaKey) || e.altKey || e.defaultPrevented) return;
+      const inBox = isTextBox(e.target);
+      const does = {
+        s: () => void save(),
+        e: () => setView(view === "forms" ? "source" : "forms"),
+        z: inBox ? undefined : e.shiftKey ? redo : undo,
+        y: inBox ? undefined : redo,
+      }[e.key.toLowerCase()];
+      if (!does) return;
       e.preventDefault();
-      void save();
+      does();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
@@ -66,6 +92,24 @@ export function WordsPage() {
           {words.writing.save}
         </Button>
       </div>
+      <div className="views">
+        <Segmented
+          aria-label={words.sheet.views}
+          value={view}
+          onChange={(v) => setView(v)}
+          options={[
+            { value: "forms" as const, label: t.inForms },
+            { value: "source" as const, label: words.sheet.toSource },
+          ]}
+        />
+        <Key k="Ctrl E" />
+        <button type="button" className="plain" disabled={!history.canGoBack} onClick={undo}>
+          {words.sheet.undo}
+        </button>
+        <button type="button" className="plain" disabled={!history.canGoForth} onClick={redo}>
+          {words.sheet.redo}
+        </button>
+      </div>
       <p className="soft words-says">{data.text === "" ? t.empty : t.says}</p>
       {changed && <Merging key={data.etag} theirs={data.text} begun={text} onChange={setTyped} />}
       {problems.length > 0 && (
@@ -78,15 +122,28 @@ export function WordsPage() {
           ))}
         </ul>
       )}
-      {!changed && (
-        <Suspense fallback={<Coming />}>
-          <PlainEditor
-            label={t.title}
+      {!changed &&
+        (view === "source" ? (
+          <Suspense fallback={<Coming />}>
+            <PlainEditor
+              label={t.title}
+              // who writes the first words by hand sees what such words look like
+              text={text === "" ? t.example : text}
+              onChange={(next) => change(next === t.example && text === "" ? "" : next, "source")}
+            />
+          </Suspense>
+        ) : (
+          <WordsForms
             text={text}
-            onChange={(next) => setTyped(next === data.text ? null : next)}
+            etag={unsaved || data.text === "" ? null : data.etag}
+            saved={data.text}
+            change={change}
+            renamed={(to, documents) => {
+              say.done(t.renamed(to, documents));
+              void client.invalidateQueries();
+            }}
           />
-        </Suspense>
-      )}
+        ))}
     </main>
   );
 }
