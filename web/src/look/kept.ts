@@ -2,7 +2,7 @@
 import { useCallback, useState } from "react";
 
 /** Kept under these keys is what was chosen, not what was typed. */
-const ONLY_CHOICES = /^(open-fix|owed-later)\./;
+const ONLY_CHOICES = /^((open-fix|owed-later)\.|writing-view$|desk-words-view$)/;
 
 let owner = "";
 

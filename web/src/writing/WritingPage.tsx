@@ -210,6 +210,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         </Button>
         {draft.status === "in-review" && !draft.unsaved && (
           <SendingBack
+            keptAs={review.keptAs("back")}
             back={async (text) => {
               await review.back(draft.revision ?? 0, text);
               say.done(words.writing.reviewing.sentBack);

@@ -49,12 +49,12 @@ function Whom({ ask, close }: { ask: (reviewer: string | null) => Promise<boolea
 }
 
 /** Sends a document back to its author with words. */
-export function SendingBack({ back }: { back: (text: string) => Promise<void> }) {
+export function SendingBack({ back, keptAs }: { back: (text: string) => Promise<void>; keptAs: string }) {
   return (
     <Pop
       content={(close) => (
         <div className="asking">
-          <SayBox autoFocus label={t.why} send={(text) => back(text).then(close)} />
+          <SayBox autoFocus keptAs={keptAs} label={t.why} send={(text) => back(text).then(close)} />
         </div>
       )}
     >

@@ -1,7 +1,7 @@
 import { Button, Input } from "antd";
 import { type ReactNode, useState } from "react";
 import type { DocComment } from "../../api";
-import { Ago, useNow, useSay } from "../../look";
+import { Ago, useKept, useNow, useSay } from "../../look";
 import { words } from "../../words";
 import type { Review } from "./useReview";
 
@@ -60,6 +60,7 @@ function Comment({ c, review, quoted }: { c: DocComment; review: Review; quoted?
       ) : (
         <SayBox
           label={t.answer}
+          keptAs={review.keptAs(`answer.${c.id}`)}
           send={(text) => review.answer(c.id, text)}
           more={
             <button
@@ -76,14 +77,15 @@ function Comment({ c, review, quoted }: { c: DocComment; review: Review; quoted?
   );
 }
 
-/** A box for a few words; Enter sends them. What is typed stays if it cannot be sent. */
+/** A box for a few words; Enter sends them. What is typed stays if it cannot be sent, and outlives a reload. */
 export function SayBox(p: {
   label: string;
+  keptAs: string;
   send: (text: string) => Promise<void>;
   autoFocus?: boolean;
   more?: ReactNode;
 }) {
-  const [text, setText] = useState("");
+  const [text, setText] = useKept(p.keptAs, "");
   const [busy, setBusy] = useState(false);
   const say = useSay();
   const send = async () => {

@@ -20,6 +20,8 @@ export interface Review {
   say: (revision: number, line: number, text: string) => Promise<void>;
   answer: (id: number, text: string) => Promise<void>;
   settle: (id: number, settled: boolean) => Promise<void>;
+  /** What a text is kept under in this browser until it is sent: of a place in this document. */
+  keptAs: (place: string) => string;
 }
 
 /** @param exists whether the document was saved at all: nothing can be said of what was not */
@@ -32,6 +34,7 @@ export function useReview(folder: Folder, key: string, exists: boolean): Review 
     void client.invalidateQueries({ queryKey: ["library", "unpublished"] });
   };
   return {
+    keptAs: (place) => `said.${folder}.${key}.${place}`,
     data,
     at: (from, to) =>
       (data?.comments ?? []).filter((c) => c.settledAt === null && c.line >= from && c.line <= to),

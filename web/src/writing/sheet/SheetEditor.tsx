@@ -83,6 +83,7 @@ function Part(p: {
       {saying && shared.saved !== null && (
         <SayBox
           autoFocus
+          keptAs={shared.review.keptAs(`line.${part.line}`)}
           label={words.writing.reviewing.comment}
           send={(text) => shared.review.say(shared.saved ?? 0, part.line, text).then(() => setSaying(false))}
         />

@@ -88,6 +88,7 @@ final class Writing {
         System.out.printf(
                 "A change of a part in %d lines: %.2f ms at the median, %.2f ms for 95 of 100; %.1f times reading the document once.%n",
                 longFix.lines().count(), at(edits, 50), at(edits, 95), at(edits, 50) / at(parses, 50));
+        WhatMatches.measure(big, texts);
     }
 
     private static void judge(String text, int i, Shelf shelf) {
@@ -120,14 +121,14 @@ final class Writing {
                 + "\n```\n- Expect: `done`\n";
     }
 
-    private static double once(IntConsumer act) {
+    static double once(IntConsumer act) {
         long begun = System.nanoTime();
         act.accept(0);
         return (System.nanoTime() - begun) / 1e6;
     }
 
     /** Milliseconds of each of {@value #TIMES} acts after as many that warm up, sorted. */
-    private static double[] times(IntConsumer act) {
+    static double[] times(IntConsumer act) {
         List<Double> all = new ArrayList<>();
         for (int i = 0; i < 2 * TIMES; i++) {
             int n = i;
@@ -141,7 +142,7 @@ final class Writing {
         return sorted;
     }
 
-    private static double at(double[] sorted, int of100) {
+    static double at(double[] sorted, int of100) {
         return sorted[Math.min(sorted.length - 1, sorted.length * of100 / 100)];
     }
 }

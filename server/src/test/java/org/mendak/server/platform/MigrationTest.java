@@ -112,6 +112,39 @@ class MigrationTest {
         }
     }
 
+    @Test
+    void whatWasPublishedBeforeVersionTenIsNotedWithItsDates(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "9");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            for (String d : new String[] {"'fix', 'reviewed'", "'fix', 'imported'", "'error', 'draft'"}) {
+                s.execute("insert into document (kind, doc_key, title, status, latest, published) values (" + d
+                        + ", 't', " + (d.contains("draft") ? "'draft', 3, null" : "'published', 3, 3") + ")");
+                for (int n = 1; n <= 3; n++) {
+                    s.execute("insert into revision (kind, doc_key, number, text, author, note, at) values (" + d + ", "
+                            + n + ", 't', 'Liv', '', timestamp with time zone '2026-10-0" + n + " 08:00:00+00')");
+                }
+            }
+            String audit =
+                    "insert into audit (at, who, what, target, detail) values (timestamp with time zone '2026-10-1";
+            s.execute(audit + "1 08:00:00+00', 'odd', 'document-published', 'fix/reviewed', 'revision 1 first')");
+            s.execute(audit + "2 08:00:00+00', 'odd', 'document-published', 'fix/reviewed', 'revision 3 ')");
+            s.execute(audit + "2 09:00:00+00', 'odd', 'document-published', 'fix/reviewed', 'revision 9 gone')");
+            s.execute(audit + "2 10:00:00+00', 'odd', 'document-published', 'fix/reviewed', 'nobody knows')");
+            s.execute(audit + "3 08:00:00+00', 'odd', 'document-saved', 'error/draft', 'revision 2')");
+        }
+        migrate(url, "10");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            assertThat(one(
+                            s,
+                            "select listagg(doc_key || ' ' || revision || ' ' || day_of_month(at at time zone 'UTC'), ', ')"
+                                    + " within group (order by doc_key, revision) from publication"))
+                    .isEqualTo("imported 3 3, reviewed 1 11, reviewed 3 12");
+        }
+    }
+
     /** The pool replaces its connections every half an hour; what is stored then must still be taken. */
     @Test
     void aDeskThatWasJustMadeOutlivesTheConnectionsOfItsFirstMinutes() {
