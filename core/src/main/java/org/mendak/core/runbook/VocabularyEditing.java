@@ -137,6 +137,11 @@ public final class VocabularyEditing {
             words.set(at, new Word(p.name(), put(all.get(at).fields(), p.field(), p.values()), 0));
         } else if (change instanceof Change.Rename r) {
             int at = at(all, r.name());
+            if (isState(group, r.name()) || isState(group, r.to())) {
+                throw new Editing.Refused("\"" + r.name()
+                        + "\" is a state that fixes leave and need: its name stands in conditions of its own. Add the new one, and"
+                        + " change the documents that name this one.");
+            }
             List<Word> others = new ArrayList<>(all);
             others.remove(at);
             named(others, group, r.to());
@@ -165,6 +170,11 @@ public final class VocabularyEditing {
         throw new Editing.Refused("There is no \"" + name + "\" any more.");
     }
 
+    /** What must be so, such as {@code installer = closed}: a need that is a fact's value. */
+    private static boolean isState(String group, String name) {
+        return group.equals("needs") && NeedState.of(name).isPresent();
+    }
+
     /** Refuses a name that is taken, or was, or that cannot be read as one. */
     private static void named(List<Word> others, String group, String name) {
         Set<String> taken = new HashSet<>();
@@ -184,7 +194,7 @@ public final class VocabularyEditing {
                 throw new Editing.Refused("\"" + name
                         + "\" cannot be a product's name: write it in one line, without versions and without < > =.");
             }
-        } else if (!name.matches("[A-Za-z_][A-Za-z0-9_.-]*")) {
+        } else if (!name.matches("[A-Za-z_][A-Za-z0-9_.-]*") && !isState(group, name)) {
             throw new Editing.Refused("\"" + name
                     + "\" cannot be its name: it begins with a letter and has letters, digits, dots, dashes and _.");
         }

@@ -117,6 +117,13 @@ class VocabularyEditingTest {
                 .contains("no place");
         assertThat(refused(demo(), new Change.Put("facts", "power_cut", "minutes", List.of("soon"))))
                 .contains("something else");
+        assertThat(refused(demo(), new Change.Rename("needs", "installer = closed", "installer = shut")))
+                .contains("is a state");
+        assertThat(read(done(
+                                demo(),
+                                new Change.Add("needs", "lamp = lit", Map.of("title", List.of("The lamp is lit")))))
+                        .need("lamp = lit"))
+                .isPresent();
         assertThat(refused("products: [", new Change.Add("products", "X", Map.of())))
                 .contains("source first");
         String once = done(demo(), new Change.Rename("facts", "power_cut", "went_dark"));

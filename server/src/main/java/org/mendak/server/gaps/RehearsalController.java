@@ -1,5 +1,6 @@
 package org.mendak.server.gaps;
 
+import java.util.UUID;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
@@ -55,7 +56,7 @@ class RehearsalController {
     @PostMapping("/api/rehearsals")
     RehearsalService.Rehearsed rehearse(Caller caller, @RequestBody Written body) {
         caller.may(Role.AUTHOR, Scope.READ, "rehearse documents");
-        String run = body.run() == null ? null : run(body.run());
+        String run = body.run() == null ? UUID.randomUUID().toString() : run(body.run());
         RunningRehearsals.Running now = running.begin(caller, run);
         try {
             return body.documentKind() == DocumentKind.FIX

@@ -42,26 +42,23 @@ class RunningRehearsals {
     /** How far it is; {@code of} is 0 while that is not known. */
     record Progress(int looked, int of) {}
 
-    /** Begins one; {@code run} is null if nobody will ask how far it is. */
+    /** Begins one under a name that nobody else of this person's has. */
     Running begin(Caller caller, String run) {
+        long his = running.keySet().stream()
+                .filter(o -> o.person() == caller.id())
+                .count();
+        if (his >= MOST_OF_ONE) {
+            throw Refusal.tooMany("You have " + his + " rehearsals under way. Stop one of them, or wait for it.", 2);
+        }
         Running r = new Running();
-        if (run != null) {
-            long his = running.keySet().stream()
-                    .filter(o -> o.person() == caller.id())
-                    .count();
-            if (his >= MOST_OF_ONE) {
-                throw Refusal.tooMany(
-                        "You have " + his + " rehearsals under way. Stop one of them, or wait for it.", 2);
-            }
-            running.put(new Of(caller.id(), run), r);
+        if (running.putIfAbsent(new Of(caller.id(), run), r) != null) {
+            throw Refusal.conflict("A rehearsal of yours is under way by this name.");
         }
         return r;
     }
 
     void end(Caller caller, String run) {
-        if (run != null) {
-            running.remove(new Of(caller.id(), run));
-        }
+        running.remove(new Of(caller.id(), run));
     }
 
     /** Nothing of nothing before it has begun and once it has ended. */
