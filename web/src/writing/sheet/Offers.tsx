@@ -56,8 +56,8 @@ export function Offers({
   const adding = open?.kind === "new" && samePath(open.into, into) ? open.offer : null;
   const item = seen?.kind === "item";
   if (offers.length === 0 && !adding) return null;
-  // an item has a sign of its own for what belongs under it
-  const buttons = !item;
+  // an item has a sign of its own for what belongs under it; a bare question is only half asked
+  const buttons = !item || (seen.below.length === 0 && offers.some((o) => o.what === "Sets"));
   return (
     <>
       {adding && (

@@ -184,6 +184,10 @@ public final class Proposal {
         if (HEX.matcher(w).matches()) {
             return ValueType.HEX;
         }
+        // days, times and numbers in groups
+        if (w.matches("\\d++(?:[-/:]\\d++)++")) {
+            return ValueType.WORD;
+        }
         return w.matches(".*\\d.*") && !w.equals(w.toUpperCase(Locale.ROOT)) ? ValueType.WORD : null;
     }
 

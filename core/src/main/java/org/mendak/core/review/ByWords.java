@@ -90,7 +90,12 @@ public final class ByWords<T> {
 
     /** The words of a text in small letters, of three characters or more. */
     static Set<String> words(String text) {
-        Set<String> words = new HashSet<>();
+        return new HashSet<>(inOrder(text));
+    }
+
+    /** The same in their order, each as often as it stands there. */
+    static List<String> inOrder(String text) {
+        List<String> words = new ArrayList<>();
         Matcher m = WORD.matcher(text.toLowerCase(Locale.ROOT));
         while (m.find()) {
             words.add(m.group());

@@ -6,7 +6,6 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import org.mendak.core.language.CommandText;
 import org.mendak.core.recognise.Recogniser;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.core.runbook.KnownError;
@@ -40,13 +39,7 @@ final class ErrorReview {
                 values.addAll(q.capture().names().keySet());
             }
         }
-        for (KnownError.Question q : error.questions()) {
-            CommandText.refusedPlaces("sh", q.run(), values)
-                    .forEach(p -> found.error(
-                            q.line(),
-                            "the value of {" + p.name() + "} cannot be put in: " + p.why(),
-                            "write it as a word of its own, without quotation marks around it"));
-        }
+        new QuestionReview(error, found).run(values);
         products();
         samples();
         error.tries().forEach(this::tryItem);

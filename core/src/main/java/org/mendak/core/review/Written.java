@@ -1,11 +1,15 @@
 package org.mendak.core.review;
 
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Edit;
 import org.mendak.core.runbook.Editing;
+import org.mendak.core.runbook.Outline;
 import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.WordRenaming;
 
@@ -52,8 +56,7 @@ record Written(DocumentKind kind, String text) {
 
     /** The document with another value in its head. */
     UnaryOperator<String> head(String field, String value) {
-        return t -> Editing.apply(
-                        kind, t, java.util.List.of(new Edit.Put(java.util.List.of(), field, java.util.List.of(value))))
+        return t -> Editing.apply(kind, t, List.of(new Edit.Put(List.of(), field, List.of(value))))
                 .text();
     }
 
@@ -76,5 +79,37 @@ record Written(DocumentKind kind, String text) {
                     .matcher(t);
             return m.find(start) ? t.substring(0, m.end(1)) + to + t.substring(m.end()) : t;
         };
+    }
+
+    /** The document with more below the item that stands at a line. */
+    UnaryOperator<String> below(int line, List<Map.Entry<String, Map<String, List<String>>>> clauses) {
+        return t -> {
+            List<Integer> path = at(List.of(), Outline.of(kind, t).parts(), line);
+            return path == null
+                    ? t
+                    : Editing.apply(
+                                    kind,
+                                    t,
+                                    clauses.stream()
+                                            .<Edit>map(c -> new Edit.Add(path, c.getKey(), c.getValue()))
+                                            .toList())
+                            .text();
+        };
+    }
+
+    private static List<Integer> at(List<Integer> above, List<Outline.Part> parts, int line) {
+        for (int i = 0; i < parts.size(); i++) {
+            Outline.Part p = parts.get(i);
+            List<Integer> path = new ArrayList<>(above);
+            path.add(i);
+            if (p.kind() == Outline.Kind.ITEM && p.line() == line) {
+                return path;
+            }
+            List<Integer> below = at(path, p.below(), line);
+            if (below != null) {
+                return below;
+            }
+        }
+        return null;
     }
 }

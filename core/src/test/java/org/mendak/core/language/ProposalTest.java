@@ -34,6 +34,7 @@ class ProposalTest {
                 "error 404 while fetching tide {x}|error 404 while fetching tide {{x}}",
                 "'north quay' is unknown|'north quay' is unknown",
                 "pier 'north' is unknown|pier '{pier:word}' is unknown",
+                "chart set 2026-11 not loaded at 08:14|chart set {set:word} not loaded at {word:word}",
                 "job 6f1c2d3e-0a1b-4c5d-8e9f-001122334455 was refused|job {job:guid} was refused",
             })
     void whatLooksLikeAValueIsProposedAsOne(String said, String expected) {

@@ -137,4 +137,20 @@ class MendingTest {
         assertThat(Near.of("boxing", known)).isEmpty();
         assertThat(Near.of("", List.of())).isEmpty();
     }
+
+    @Test
+    void aQuestionWhoseAnswerIsKeptNowhereIsMadeWhole() {
+        String asks = ERROR.replace(
+                "## Try", "## Ask\n1. Is the chart medium older than a year?\n2. What stands on it?\n\n## Try");
+        List<Problem> told = judged(DocumentKind.ERROR, asks, DemoLibrary.vocabulary()).stream()
+                .filter(p -> p.message().contains("kept nowhere"))
+                .toList();
+        assertThat(told).hasSize(2);
+        String now = mended(asks, told.get(0));
+        assertThat(now).contains("older than a year?\n   - Sets: `older_year`\n   - Choices: yes, no\n2. What");
+        assertThat(mended(asks, told.get(1))).contains("What stands on it?\n   - Sets: `stands`\n\n## Try");
+        assertThat(judged(DocumentKind.ERROR, now, DemoLibrary.vocabulary()))
+                .filteredOn(p -> p.message().contains("kept nowhere"))
+                .hasSize(1);
+    }
 }
