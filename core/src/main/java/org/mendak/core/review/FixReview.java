@@ -10,6 +10,7 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.language.CommandText;
+import org.mendak.core.language.Near;
 import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
@@ -237,13 +238,27 @@ final class FixReview {
 
     private void undeclared(String command, Set<String> values, int line) {
         Matcher m = LOOKS_LIKE_VALUE.matcher(command);
+        Set<String> told = new HashSet<>();
         while (m.find()) {
-            if (!values.contains(m.group(1))) {
-                found.warning(
-                        line,
-                        "{" + m.group(1) + "} is not declared and will stay as it is",
-                        "add it to parameters, or capture it in an earlier step");
+            String name = m.group(1);
+            if (values.contains(name) || !told.add(name)) {
+                continue;
             }
+            String message = "{" + name + "} is not declared and will stay as it is";
+            Near.of(name, values)
+                    .ifPresentOrElse(
+                            n -> found.mended(
+                                    Problem.Severity.WARNING,
+                                    line,
+                                    message,
+                                    "did you mean {" + n + "}?",
+                                    w -> w.renamed("facts", name, n)),
+                            () -> found.mended(
+                                    Problem.Severity.WARNING,
+                                    line,
+                                    message,
+                                    "let runbooks hand it in, or read it in an earlier step",
+                                    w -> w.handedIn(name)));
         }
     }
 }

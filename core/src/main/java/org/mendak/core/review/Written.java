@@ -60,6 +60,19 @@ record Written(DocumentKind kind, String text) {
                 .text();
     }
 
+    /** The fix with one more value that it is given; a word, until its author says otherwise. */
+    UnaryOperator<String> handedIn(String name) {
+        return t -> {
+            List<String> values = new ArrayList<>(Outline.of(kind, t).head().stream()
+                    .filter(f -> f.name().equals("parameters"))
+                    .flatMap(f -> f.values().stream())
+                    .toList());
+            values.add(name + ": word");
+            return Editing.apply(kind, t, List.of(new Edit.Put(List.of(), "parameters", values)))
+                    .text();
+        };
+    }
+
     /** The document with its links to another fix. */
     UnaryOperator<String> linked(String from, String to) {
         return t -> t.replaceAll(

@@ -153,4 +153,40 @@ class MendingTest {
                 .filteredOn(p -> p.message().contains("kept nowhere"))
                 .hasSize(1);
     }
+
+    @Test
+    void aValueThatNothingTellsIsHandedInOrWasMisspelt() {
+        String fix = """
+                ---
+                fix: k
+                title: "Write it again"
+                minutes: 3
+                parameters: {drive: path}
+                ---
+                Why.
+
+                ## Look
+                ```sh
+                chartctl {medium} list {drive} {medium}
+                ```
+                - Capture: `label {label:word}`
+
+                ## Write
+                ```sh
+                chartctl {medium} write --label {lable}
+                ```
+                """;
+        List<Problem> told = judged(DocumentKind.FIX, fix, DemoLibrary.vocabulary()).stream()
+                .filter(p -> p.message().contains("not declared"))
+                .toList();
+        assertThat(told).hasSize(3);
+        String now = mended(fix, told.get(0));
+        assertThat(now).contains("parameters: {drive: path, medium: word}");
+        Problem slip = judged(DocumentKind.FIX, now, DemoLibrary.vocabulary()).stream()
+                .filter(p -> p.message().contains("not declared"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(slip.remedy()).isEqualTo("did you mean {label}?");
+        assertThat(mended(now, slip)).contains("write --label {label}").contains("label {label:word}");
+    }
 }
