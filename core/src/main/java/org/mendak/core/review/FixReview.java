@@ -4,12 +4,14 @@ import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.mendak.core.language.CommandText;
+import org.mendak.core.language.DestroyingWords;
 import org.mendak.core.language.Near;
 import org.mendak.core.runbook.Capture;
 import org.mendak.core.runbook.Fix;
@@ -58,6 +60,7 @@ final class FixReview {
             if (step.each() != null) {
                 values.add(step.each().item());
             }
+            destroying(step);
             for (Fix.Fence f : step.fences()) {
                 undeclared(f.text(), values, f.line());
                 unfillable(f.language(), f.text(), f.line() + 1);
@@ -234,6 +237,25 @@ final class FixReview {
                     "the value of {" + p.name() + "} cannot be put in: " + p.why(),
                     "write it as a word of its own, without quotation marks around it");
         }
+    }
+
+    /** A command that seems to destroy what is there, in a fix that calls itself safe or says nothing. */
+    private void destroying(Fix.Step step) {
+        if (fix.risk() != Fix.Risk.SAFE
+                || fix.traits().keepsData()
+                || !step.destroys().isEmpty()) {
+            return;
+        }
+        step.fences().stream()
+                .flatMap(
+                        f -> DestroyingWords.in(f.language(), f.text()).stream().map(word -> Map.entry(f.line(), word)))
+                .findFirst()
+                .ifPresent(e -> found.mended(
+                        Problem.Severity.WARNING,
+                        e.getKey(),
+                        "\"" + e.getValue() + "\" mostly destroys what is there, and this fix counts as safe",
+                        "write risk: destroys and what is lost, or keeps-data: true if nothing is",
+                        w -> w.head("risk", "destroys")));
     }
 
     private void undeclared(String command, Set<String> values, int line) {

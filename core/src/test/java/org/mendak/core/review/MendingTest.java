@@ -189,4 +189,38 @@ class MendingTest {
         assertThat(slip.remedy()).isEqualTo("did you mean {label}?");
         assertThat(mended(now, slip)).contains("write --label {label}").contains("label {label:word}");
     }
+
+    @ParameterizedTest
+    @CsvSource({
+        "sh, chartctl medium x --format, format",
+        "sh, shorectl till wipe --now, wipe",
+        "sh, ls; rm -rf /panel/charts, rm",
+        "sql, delete from crew, delete from crew",
+        "sql, DROP  TABLE crew, DROP TABLE",
+        "sh, chartctl list --output-format json, ",
+        "sh, chartctl print --format=short, ",
+        "sh, rm /tmp/lock, ",
+        "sql, delete from crew where id = 7, ",
+        "sh, tillctl area {area} --sweep, "
+    })
+    void aCommandThatDestroysInAFixThatCountsAsSafeIsTold(String language, String command, String word) {
+        String fix = "---\nfix: k\ntitle: \"Do it\"\nminutes: 3\nparameters: {area: path}\n---\nWhy.\n\n## Do it\n```"
+                + language + "\n" + command + "\n```\n";
+        List<Problem> told = judged(DocumentKind.FIX, fix, DemoLibrary.vocabulary()).stream()
+                .filter(p -> p.message().contains("mostly destroys"))
+                .toList();
+        if (word == null) {
+            assertThat(told).isEmpty();
+        } else {
+            assertThat(told).singleElement().satisfies(p -> {
+                assertThat(p.message()).startsWith('"' + word + '"');
+                assertThat(mended(fix, p)).contains("risk: destroys");
+            });
+            assertThat(judged(
+                            DocumentKind.FIX,
+                            fix.replace("minutes: 3", "minutes: 3\nkeeps-data: true"),
+                            DemoLibrary.vocabulary()))
+                    .noneMatch(p -> p.message().contains("mostly destroys"));
+        }
+    }
 }
