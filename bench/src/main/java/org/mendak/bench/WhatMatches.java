@@ -21,6 +21,8 @@ final class WhatMatches {
 
     private static final int TEXTS = 2_000;
     private static final int RIVALS = 4;
+    /** Each of them looks up some eighty texts in a library of 20,000 errors. */
+    private static final int FEW = 40;
 
     private WhatMatches() {}
 
@@ -45,8 +47,8 @@ final class WhatMatches {
                         .map(Recognition.Candidate::error)
                         .map(errors::get)
                         .toList();
-        double[] first = Writing.times(i -> match(shelf, said, texts, i, asked));
-        double[] again = Writing.times(i -> match(shelf, said, texts, i, t -> kept.computeIfAbsent(t, asked)));
+        double[] first = Writing.times(FEW, i -> match(shelf, said, texts, i, asked));
+        double[] again = Writing.times(FEW, i -> match(shelf, said, texts, i, t -> kept.computeIfAbsent(t, asked)));
         System.out.printf(
                 "What it would match, among %,d texts and the samples of %,d errors: %.1f ms, %.1f for 95 of 100, where each text is"
                         + " looked up in the library; %.1f and %.1f where that is known from the pause before.%n",

@@ -129,11 +129,16 @@ final class Writing {
 
     /** Milliseconds of each of {@value #TIMES} acts after as many that warm up, sorted. */
     static double[] times(IntConsumer act) {
+        return times(TIMES, act);
+    }
+
+    /** The same of fewer acts. */
+    static double[] times(int acts, IntConsumer act) {
         List<Double> all = new ArrayList<>();
-        for (int i = 0; i < 2 * TIMES; i++) {
+        for (int i = 0; i < 2 * acts; i++) {
             int n = i;
-            double ms = once(ignored -> act.accept(n * 37 % TIMES));
-            if (i >= TIMES) {
+            double ms = once(ignored -> act.accept(n * 37 % acts));
+            if (i >= acts) {
                 all.add(ms);
             }
         }

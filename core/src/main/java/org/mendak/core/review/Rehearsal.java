@@ -60,7 +60,8 @@ public final class Rehearsal {
 
     private final KnownError edited;
     private final Function<String, List<KnownError>> rivals;
-    private final Map<List<KnownError>, Recogniser> together = new HashMap<>();
+    /** By the keys of who stands together, and by which of the two it is that stands among them: an error itself is long to compare. */
+    private final Map<List<String>, Recogniser> together = new HashMap<>();
 
     private Rehearsal(KnownError edited, Function<String, List<KnownError>> rivals) {
         this.edited = edited;
@@ -96,6 +97,7 @@ public final class Rehearsal {
     private Heard through(KnownError published, List<Past> texts, Runnable each) {
         Recogniser now = alone(edited);
         Recogniser before = published == null ? null : alone(published);
+        boolean same = published != null && recognisedBy(edited).equals(recognisedBy(published));
         Set<String> said = ShelfIndex.wordsOf(edited, published);
         List<Past> caught = new ArrayList<>();
         List<Past> stolen = new ArrayList<>();
@@ -109,7 +111,8 @@ public final class Rehearsal {
             }
             boolean its = edited.key().equals(p.error());
             Optional<Recognition.Candidate> mine = candidate(now, p.text());
-            Optional<Recognition.Candidate> was = before == null ? Optional.empty() : candidate(before, p.text());
+            Optional<Recognition.Candidate> was =
+                    same ? mine : before == null ? Optional.empty() : candidate(before, p.text());
             if (mine.isEmpty() && was.isEmpty()) {
                 continue;
             }
@@ -117,7 +120,7 @@ public final class Rehearsal {
                     .filter(e -> !e.key().equals(edited.key()))
                     .toList();
             boolean has = mine.isPresent() && comesFirst(edited, others, p.text());
-            boolean had = was.isPresent() && comesFirst(published, others, p.text());
+            boolean had = same ? has : was.isPresent() && comesFirst(published, others, p.text());
             if (has && had) {
                 kept++;
             } else if (has) {
@@ -130,6 +133,16 @@ public final class Rehearsal {
             }
         }
         return new Heard(texts.size(), kept, group(caught), group(stolen), group(lost), blanks);
+    }
+
+    /** All that recognition goes by; while something else is written there is no need to look twice. */
+    private static List<Object> recognisedBy(KnownError e) {
+        return List.of(
+                e.title(),
+                e.phases(),
+                e.products(),
+                e.signatures().stream().map(s -> List.of(s.kind(), s.text())).toList(),
+                e.samples().stream().map(KnownError.Sample::text).toList());
     }
 
     private static Recogniser alone(KnownError e) {
@@ -149,7 +162,9 @@ public final class Rehearsal {
         List<KnownError> all = new ArrayList<>(others);
         all.add(e);
         // the same few stand beside each other again and again
-        List<Recognition.Candidate> found = together.computeIfAbsent(all, Recogniser::of)
+        List<String> names = new ArrayList<>(all.stream().map(KnownError::key).toList());
+        names.add(e == edited ? "edited" : "published");
+        List<Recognition.Candidate> found = together.computeIfAbsent(names, k -> Recogniser.of(all))
                 .recognise(new Recogniser.Query(text, null, null, null))
                 .candidates();
         return !found.isEmpty() && found.get(0).error().equals(e.key());
