@@ -3128,6 +3128,7 @@ export interface components {
       /** Format: int32 */
       count: number;
       first: components["schemas"]["WordsUse"][];
+      more: boolean;
     };
     WordsWordChange: {
       field?: null | string;

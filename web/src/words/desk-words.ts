@@ -42,8 +42,10 @@ export const deskWordsWords = {
   addIt: "Add",
   minutes: (n: string) => `${n} min`,
   formerly: (names: string[]) => `called ${names.join(", ")} before`,
-  used: (n: number) =>
-    n === 0 ? "No document names it." : `${many(n, "document names", "documents name")} it:`,
+  used: (n: number, more: boolean) =>
+    n === 0 && !more
+      ? "No document names it."
+      : `${more ? "At least " : ""}${many(n, "document names", "documents name")} it:`,
   more: (n: number) => `and ${n} more`,
   callIt: "call it otherwise",
   newName: "New name",

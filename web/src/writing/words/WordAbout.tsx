@@ -58,7 +58,7 @@ export function WordAbout(p: {
     <div className="word-about">
       {uses && (
         <p className="soft">
-          {t.used(uses.count)}{" "}
+          {t.used(uses.count, uses.more)}{" "}
           {uses.first.slice(0, SHOWN).map((u, i) => (
             <span key={`${u.folder}/${u.key}`}>
               {i > 0 && ", "}

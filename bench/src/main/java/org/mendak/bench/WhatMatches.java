@@ -21,7 +21,8 @@ final class WhatMatches {
 
     private static final int TEXTS = 2_000;
     private static final int RIVALS = 4;
-    /** Each of them looks up some eighty texts in a library of 20,000 errors. */
+    private static final int MOST = 24;
+    /** Each of them looks up some fifty texts in a library of 20,000 errors. */
     private static final int FEW = 40;
 
     private WhatMatches() {}
@@ -80,7 +81,7 @@ final class WhatMatches {
                         DocumentKind.ERROR, key, texts.get(i).replace("{what:word} ", ""))
                 .error();
         List<Signature> by = Rehearsal.signatures(edited, published);
-        Rehearsal.of(edited, published, rivals, said.near(by), () -> {});
-        Rehearsal.of(edited, published, rivals, shelf.samplesNear(edited, by), () -> {});
+        Rehearsal.of(edited, published, rivals, said.near(by, MOST), () -> {});
+        Rehearsal.of(edited, published, rivals, shelf.samplesNear(edited, by, MOST), () -> {});
     }
 }

@@ -63,6 +63,11 @@ public final class ByWords<T> {
      * {@link #MOST}. Linear in the texts that have a word in common with them.
      */
     public List<T> near(List<Signature> signatures) {
+        return near(signatures, MOST);
+    }
+
+    /** The same, at most so many. */
+    public List<T> near(List<Signature> signatures, int most) {
         Map<Integer, Double> shares = new HashMap<>();
         for (Signature s : signatures) {
             Set<String> words =
@@ -83,7 +88,7 @@ public final class ByWords<T> {
                 .sorted(Map.Entry.<Integer, Double>comparingByValue()
                         .reversed()
                         .thenComparing(Map.Entry.comparingByKey()))
-                .limit(MOST)
+                .limit(most)
                 .map(e -> all.get(e.getKey()))
                 .toList();
     }

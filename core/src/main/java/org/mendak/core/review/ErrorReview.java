@@ -166,7 +166,7 @@ final class ErrorReview {
     private void othersSamples() {
         Recogniser own = bySignatures();
         Set<String> told = new HashSet<>();
-        for (ShelfIndex.Sample s : shelf.index().samplesNear(error.signatures())) {
+        for (ShelfIndex.Sample s : shelf.index().samplesNear(error.signatures(), ByWords.MOST)) {
             KnownError other = s.error();
             if (other.key().equals(error.key()) || told.contains(other.key()) || !meetsIn(other) || isTold(other)) {
                 continue;

@@ -117,9 +117,9 @@ public final class Shelf {
                 .toList();
     }
 
-    /** The samples of other known errors that may be matched by what one is recognised by; the likest first, at most {@link ByWords#MOST}. */
-    public List<Rehearsal.Past> samplesNear(KnownError error, List<Signature> signatures) {
-        return index().samplesNear(signatures).stream()
+    /** The samples of other known errors that may be matched by what one is recognised by; the likest first, at most so many. */
+    public List<Rehearsal.Past> samplesNear(KnownError error, List<Signature> signatures, int most) {
+        return index().samplesNear(signatures, most).stream()
                 .filter(s -> !s.error().key().equals(error.key()))
                 .map(s -> new Rehearsal.Past(0, s.error().key(), s.text()))
                 .toList();

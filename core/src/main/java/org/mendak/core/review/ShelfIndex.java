@@ -162,16 +162,16 @@ final class ShelfIndex {
     }
 
     /** The samples that these signatures may match; see {@link ByWords#near}. */
-    List<Sample> samplesNear(List<Signature> signatures) {
-        List<Sample> near = samples.near(signatures);
+    List<Sample> samplesNear(List<Signature> signatures, int most) {
+        List<Sample> near = samples.near(signatures, most);
         return changed.isEmpty()
                 ? near
                 : Stream.concat(
-                                changedSamples.near(signatures).stream(),
+                                changedSamples.near(signatures, most).stream(),
                                 near.stream()
                                         .filter(s ->
                                                 !changed.containsKey(s.error().key())))
-                        .limit(ByWords.MOST)
+                        .limit(most)
                         .toList();
     }
 

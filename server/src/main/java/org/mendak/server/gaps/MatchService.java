@@ -15,11 +15,14 @@ import org.mendak.server.platform.Scope;
 import org.springframework.stereotype.Service;
 
 /**
- * What a known error would match as it is written now. Asked at each pause in typing, so it looks only at what is likest: of the newest
- * texts and of all samples as many as {@link ByWords#MOST}. A rehearsal goes through everything.
+ * What a known error would match as it is written now. Asked at each pause in typing, so it looks only at what is likest, of the newest
+ * texts and of all samples. A rehearsal goes through everything.
  */
 @Service
 class MatchService {
+
+    /** So many texts, and as many samples. */
+    static final int MOST = 24;
 
     private final Db db;
     private final LibraryService library;
@@ -55,8 +58,8 @@ class MatchService {
         List<Signature> by = Rehearsal.signatures(edited, published);
         return new Matches(
                 said.size(),
-                heard(edited, published, said.near(by)),
-                heard(edited, published, db.tx(library::newestShelf).samplesNear(edited, by)));
+                heard(edited, published, said.near(by, MOST)),
+                heard(edited, published, db.tx(library::newestShelf).samplesNear(edited, by, MOST)));
     }
 
     private Rehearsal.Heard heard(KnownError edited, KnownError published, List<Rehearsal.Past> of) {

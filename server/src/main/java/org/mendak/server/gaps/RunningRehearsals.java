@@ -44,9 +44,8 @@ class RunningRehearsals {
 
     /** Begins one under a name that nobody else of this person's has. */
     Running begin(Caller caller, String run) {
-        long his = running.keySet().stream()
-                .filter(o -> o.person() == caller.id())
-                .count();
+        long his =
+                running.keySet().stream().filter(o -> o.person() == caller.id()).count();
         if (his >= MOST_OF_ONE) {
             throw Refusal.tooMany("You have " + his + " rehearsals under way. Stop one of them, or wait for it.", 2);
         }

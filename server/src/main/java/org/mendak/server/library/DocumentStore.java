@@ -120,14 +120,15 @@ class DocumentStore {
 
     record WithText(StoredDocument document, String text) {}
 
-    /** Documents that were not put away and whose newest text has this in it; in an order that is always the same. */
-    List<WithText> withText(Tx tx, String part) {
+    /** Documents that were not put away and whose newest text has this in it, at most so many; in an order that is always the same. */
+    List<WithText> withText(Tx tx, String part, int most) {
         return tx.list(
                 "select d.kind, d.doc_key, d.title, d.status, d.latest, d.published, r.text from document d join revision r on"
                         + " r.kind = d.kind and r.doc_key = d.doc_key and r.number = d.latest where d.kind <> 'library'"
-                        + " and d.status <> 'retired' and locate(?, r.text) > 0 order by lower(d.title), d.kind, d.doc_key",
+                        + " and d.status <> 'retired' and locate(?, r.text) > 0 order by lower(d.title), d.kind, d.doc_key limit ?",
                 r -> new WithText(document(r), r.getString("text")),
-                part);
+                part,
+                most);
     }
 
     /** Which revision readers see of every document of a kind; of one moment. */

@@ -91,20 +91,20 @@ class EditingController {
         };
     }
 
-    private static String named(String value, String name) {
+    static String named(String value, String name) {
         if (value == null) {
             throw Refusal.badRequest("This change needs \"" + name + "\".");
         }
         return value;
     }
 
-    private static List<String> said(List<String> values) {
+    static List<String> said(List<String> values) {
         return values == null
                 ? List.of()
                 : values.stream().filter(Objects::nonNull).toList();
     }
 
-    private static Map<String, List<String>> fields(Map<String, List<String>> fields) {
+    static Map<String, List<String>> fields(Map<String, List<String>> fields) {
         Map<String, List<String>> all = new java.util.HashMap<>();
         (fields == null ? Map.<String, List<String>>of() : fields).forEach((n, v) -> all.put(n, said(v)));
         return all;

@@ -2,10 +2,8 @@ package org.mendak.server.library;
 
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.mendak.core.runbook.VocabularyEditing;
 import org.mendak.core.runbook.VocabularyEditing.Change;
 import org.mendak.server.platform.Caller;
@@ -107,31 +105,19 @@ class WordsController {
         return switch (c.op()) {
             case "put" ->
                 new Change.Put(
-                        c.group(), c.name() == null ? "" : c.name(), named(c.field(), "field"), said(c.values()));
-            case "add" -> new Change.Add(c.group(), named(c.name(), "name"), fields(c.fields()));
-            case "remove" -> new Change.Remove(c.group(), named(c.name(), "name"));
-            case "rename" -> new Change.Rename(c.group(), named(c.name(), "name"), named(c.to(), "to"));
+                        c.group(),
+                        c.name() == null ? "" : c.name(),
+                        EditingController.named(c.field(), "field"),
+                        EditingController.said(c.values()));
+            case "add" ->
+                new Change.Add(
+                        c.group(), EditingController.named(c.name(), "name"), EditingController.fields(c.fields()));
+            case "remove" -> new Change.Remove(c.group(), EditingController.named(c.name(), "name"));
+            case "rename" ->
+                new Change.Rename(
+                        c.group(), EditingController.named(c.name(), "name"), EditingController.named(c.to(), "to"));
             default -> throw Refusal.badRequest("op is \"" + c.op() + "\", must be put, add, remove or rename");
         };
-    }
-
-    private static String named(String value, String name) {
-        if (value == null) {
-            throw Refusal.badRequest("This change needs \"" + name + "\".");
-        }
-        return value;
-    }
-
-    private static List<String> said(List<String> values) {
-        return values == null
-                ? List.of()
-                : values.stream().filter(Objects::nonNull).toList();
-    }
-
-    private static Map<String, List<String>> fields(Map<String, List<String>> fields) {
-        Map<String, List<String>> all = new HashMap<>();
-        (fields == null ? Map.<String, List<String>>of() : fields).forEach((n, v) -> all.put(n, said(v)));
-        return all;
     }
 
     /** Where a word stands. */

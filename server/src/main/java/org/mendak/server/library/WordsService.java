@@ -27,8 +27,11 @@ import org.springframework.stereotype.Service;
 @Service
 class WordsService {
 
-    /** As many documents are named of those that use a word; all are counted. */
+    /** As many documents are named of those that use a word. */
     static final int MOST_NAMED = 100;
+
+    /** As many documents are read that have a word in their text: whether they use it must be read out of each. */
+    private static final int MOST_READ = 1_000;
 
     private final Db db;
     private final DocumentStore store;
@@ -128,16 +131,23 @@ class WordsService {
     /** A document that names a word. */
     record Use(String folder, String key, String title) {}
 
-    /** Where a word stands: in how many documents, the newest text of each counting, and the first of them by their titles. */
-    record Uses(int count, List<Use> first) {}
+    /**
+     * Where a word stands, the newest text of each document counting.
+     *
+     * @param count in how many documents
+     * @param more whether there may be more: not all that have the word in their text were read
+     * @param first the first of them by their titles
+     */
+    record Uses(int count, boolean more, List<Use> first) {}
 
     Uses uses(Caller caller, String group, String name) {
         caller.may(Role.AUTHOR, Scope.READ, "see where words are used");
         check(group, name);
-        List<StoredDocument> all = db.tx(tx -> users(tx, group, name));
+        Users all = db.tx(tx -> users(tx, group, name));
         return new Uses(
-                all.size(),
-                all.stream()
+                all.documents().size(),
+                all.more(),
+                all.documents().stream()
                         .limit(MOST_NAMED)
                         .map(d -> new Use(d.kind().folder(), d.key(), d.title()))
                         .toList());
@@ -153,14 +163,16 @@ class WordsService {
         }
     }
 
-    private List<StoredDocument> users(Tx tx, String group, String name) {
-        List<StoredDocument> users = new ArrayList<>();
-        for (DocumentStore.WithText d : store.withText(tx, name)) {
-            if (WordRenaming.uses(d.document().kind(), d.text(), group, name)) {
-                users.add(d.document());
-            }
-        }
-        return users;
+    private record Users(List<StoredDocument> documents, boolean more) {}
+
+    private Users users(Tx tx, String group, String name) {
+        List<DocumentStore.WithText> read = store.withText(tx, name, MOST_READ);
+        return new Users(
+                read.stream()
+                        .filter(d -> WordRenaming.uses(d.document().kind(), d.text(), group, name))
+                        .map(DocumentStore.WithText::document)
+                        .toList(),
+                read.size() == MOST_READ);
     }
 
     /** What came of a new name: how many documents were changed, and the revision of the words. */
@@ -190,7 +202,12 @@ class WordsService {
         if (!e.refused().isEmpty()) {
             throw Refusal.invalid(e.refused() + " Nothing was changed.");
         }
-        List<StoredDocument> users = users(tx, n.group(), n.from());
+        Users all = users(tx, n.group(), n.from());
+        if (all.more()) {
+            throw Refusal.invalid(MOST_READ + " documents or more have \"" + n.from()
+                    + "\" in their text; so many cannot be changed at once. Nothing was changed.");
+        }
+        List<StoredDocument> users = all.documents();
         Rewriting.refuseMany(users.size());
         put(tx, caller, e.text(), revision);
         List<Rewriting.Changed> changed = new ArrayList<>();
