@@ -18,6 +18,9 @@ final class Findings {
     private final Shelf shelf;
     private final Optional<Written> written;
 
+    /** Each is tried on the whole document, at each pause in typing: those of the first few problems are enough to go on with. */
+    private int mendsLeft = 8;
+
     /** @param written the text that is judged, for what mends it; empty if nobody asks for that */
     Findings(List<Problem> problems, Shelf shelf, Optional<Written> written) {
         this.problems = problems;
@@ -33,7 +36,8 @@ final class Findings {
             String remedy,
             Function<Written, UnaryOperator<String>> change) {
         Problem p = new Problem(severity, line, 1, message, remedy);
-        problems.add(written.map(w -> w.mended(p, change.apply(w))).orElse(p));
+        boolean tried = written.isPresent() && mendsLeft-- > 0;
+        problems.add(tried ? written.get().mended(p, change.apply(written.get())) : p);
     }
 
     /**

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -222,5 +224,20 @@ class MendingTest {
                             DemoLibrary.vocabulary()))
                     .noneMatch(p -> p.message().contains("mostly destroys"));
         }
+    }
+
+    /** What mends is tried on the whole document: not for a hundred problems at each pause in typing. */
+    @Test
+    void ofManyProblemsTheFirstFewAreMended() {
+        String fix = "---\nfix: k\ntitle: \"Do it\"\nminutes: 3\n---\nWhy.\n"
+                + IntStream.range(0, 40)
+                        .mapToObj(i -> "\n## Step " + i + "\n```sh\nrun {value_number_" + i + "}\n```\n")
+                        .collect(Collectors.joining());
+        List<Problem> told = judged(DocumentKind.FIX, fix, DemoLibrary.vocabulary()).stream()
+                .filter(p -> p.message().contains("not declared"))
+                .toList();
+        assertThat(told).hasSize(40);
+        assertThat(told.stream().filter(p -> !p.mends().isEmpty())).hasSize(8);
+        assertThat(told.get(0).mends()).isNotEmpty();
     }
 }
