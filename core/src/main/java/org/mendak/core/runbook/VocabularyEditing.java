@@ -190,9 +190,10 @@ public final class VocabularyEditing {
         }
         if (group.equals("products")) {
             ProductRange range = ProductRange.parse(name).value();
-            if (range == null || !range.product().equals(name) || name.contains("\n")) {
-                throw new Editing.Refused("\"" + name
-                        + "\" cannot be a product's name: write it in one line, without versions and without < > =.");
+            if (range == null || !range.product().equals(name) || name.matches("(?s).*[\"\\n\\r].*")) {
+                throw new Editing.Refused(
+                        "\"" + name
+                                + "\" cannot be a product's name: write it in one line, without versions, quotation marks and < > =.");
             }
         } else if (!name.matches("[A-Za-z_][A-Za-z0-9_.-]*") && !isState(group, name)) {
             throw new Editing.Refused("\"" + name

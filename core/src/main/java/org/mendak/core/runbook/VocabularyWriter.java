@@ -138,9 +138,7 @@ final class VocabularyWriter {
         Head.Text key = group.place(r.name());
         String line = source.line(key.line());
         int from = line.offsetByCodePoints(0, key.column() - 1);
-        int to = "\"'".indexOf(line.charAt(from)) >= 0
-                ? line.indexOf(line.charAt(from), from + 1) + 1
-                : from + r.name().length();
+        int to = endOfKey(line, from, r.name());
         String renamed = source.with(source.startOf(key.line()) + from, source.startOf(key.line()) + to, key(r.to()));
         Word word = VocabularyOutline.of(source.text()).words(r.group()).stream()
                 .filter(w -> w.name().equals(r.name()))
@@ -150,6 +148,25 @@ final class VocabularyWriter {
         VocabularyWriter then = new VocabularyWriter(renamed);
         String there = then.inPlace(names);
         return there != null ? there : then.rewritten(names, withNames(renamed, names));
+    }
+
+    /** Where a key ends that begins here; in quotation marks one of them is written as two signs (YAML 1.2, 7.3.1 and 7.3.2). */
+    private static int endOfKey(String line, int from, String name) {
+        char quote = line.charAt(from);
+        if (quote != '"' && quote != '\'') {
+            return from + name.length();
+        }
+        int at = from + 1;
+        while (at < line.length()) {
+            boolean two = quote == '"'
+                    ? line.charAt(at) == '\\'
+                    : line.charAt(at) == quote && at + 1 < line.length() && line.charAt(at + 1) == quote;
+            if (!two && line.charAt(at) == quote) {
+                return at + 1;
+            }
+            at += two ? 2 : 1;
+        }
+        return line.length();
     }
 
     /** The outline of a text with these former names. */

@@ -132,6 +132,21 @@ class VocabularyEditingTest {
     }
 
     @Test
+    void namesInQuotationMarksAreRenamedToo() {
+        String odd = "format: 1\nproducts:\n  \"a\\\"b: c\": {}\n  'it''s': {}\n  \"plain\": # ours\n    about: x\n";
+        String text = done(
+                odd,
+                new Change.Rename("products", "a\"b: c", "One"),
+                new Change.Rename("products", "it's", "x: y"),
+                new Change.Rename("products", "plain", "{z}"));
+        assertThat(read(text).products()).extracting(Vocabulary.Product::name).containsExactly("One", "x: y", "{z}");
+        assertThat(read(text).products().get(0).formerly()).containsExactly("a\"b: c");
+        assertThat(text).contains("# ours");
+        assertThat(refused(odd, new Change.Rename("products", "plain", "say \"it\"")))
+                .contains("quotation marks");
+    }
+
+    @Test
     void whatIsWrittenInOneLineOrOverManyIsChangedToo() {
         String odd =
                 "# ours\nformat: 1\nproducts: {Tidewall: {about: Boards}}\nfacts:\n  'a.b': {title: A}\n  c:\n    choices:\n"
