@@ -77,7 +77,8 @@ class Shelves {
     private Stale stale(Kept k) {
         synchronized (changed) {
             if (k == null || k.changes() < changedAll) {
-                changed.clear();
+                // whoever holds a shelf that is not stale as a whole knows of these; of later ones perhaps not
+                changed.values().removeIf(at -> at <= changedAll);
                 return new Stale(changes, true, List.of());
             }
             List<Name> names = k.changes() == changes
