@@ -18,7 +18,13 @@ export function Matching({ docKey, text }: { docKey: string; text: string }) {
   }, [text]);
   const { data, error } = useQuery(matchesQuery(docKey, paused));
   if (error) return <p className="matching soft">{t.matching.failed}</p>;
-  if (!data) return null;
+  if (!data)
+    return (
+      <section className="matching" aria-label={t.matching.title}>
+        <h2 className="soft">{t.matching.title}</h2>
+        <p className="soft">{words.common.loading}</p>
+      </section>
+    );
   return (
     <section className="matching" aria-live="polite" aria-label={t.matching.title}>
       <h2 className="soft">{t.matching.title}</h2>

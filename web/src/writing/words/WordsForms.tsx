@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
 import { useEffect, useRef, useState } from "react";
 import {
@@ -9,7 +9,7 @@ import {
   type WordChange,
   type WordGroup,
 } from "../../api";
-import { Coming } from "../../look";
+import { Coming, Failed } from "../../look";
 import { words } from "../../words";
 import { editWords, wordsOutlineQuery } from "../api";
 import { PartForm, type Taken } from "../sheet/PartForm";
@@ -35,19 +35,23 @@ interface Shared {
 
 /** The words of the desk, each opened where it stands. States: loading, unreadable, empty, filled. */
 export function WordsForms(p: Shared) {
-  const { data } = useQuery(wordsOutlineQuery(p.text));
+  const { data, error, refetch } = useQuery(wordsOutlineQuery(p.text));
+  const client = useQueryClient();
   const { data: saved } = useQuery(wordsOutlineQuery(p.saved));
   const [open, setOpen] = useState<string | null>(null);
   const latest = useRef(p.text);
   useEffect(() => {
     latest.current = p.text;
   }, [p.text]);
+  if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   if (data.problems.some((x) => x.severity === "error")) return <p className="refused">{t.unreadable}</p>;
   const make = async (edits: WordChange[], kind: string): Promise<Taken> => {
     try {
       const done = await editWords(latest.current, edits);
       latest.current = done.text;
+      // what stands in it came with the answer
+      client.setQueryData(wordsOutlineQuery(done.text).queryKey, done);
       p.change(done.text, kind);
       return null;
     } catch (e) {

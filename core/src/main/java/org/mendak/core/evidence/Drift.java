@@ -21,15 +21,15 @@ import java.util.stream.Collectors;
 public final class Drift {
 
     /** The least Bayes factor that is told to anybody. */
-    public static final double ALARM = 10;
+    public static final double ALARM = Effect.STRONG;
 
     /** The greatest factor that is told: beyond it nobody doubts any more, and thousands of tries would go beyond all numbers. */
     public static final double MOST = 1e12;
 
     /** Fewer attempts than this since a change tell nothing. */
-    public static final int LEAST_SINCE = 8;
+    public static final int LEAST_SINCE = Effect.LEAST;
 
-    private static final int LEAST_BEFORE = 8;
+    private static final int LEAST_BEFORE = Effect.LEAST;
     private static final int MONTHS_BACK = 6;
 
     private Drift() {}

@@ -98,7 +98,10 @@ final class Findings {
             error(line, "the fix \"" + fix + "\" is not published", "publish it first, or link to another one");
         } else {
             String message = "there is no fix \"" + fix + "\"";
-            Optional<String> near = Near.of(fix, shelf.fixes().keySet());
+            // of very many fixes it takes its time, and is only for whoever can press it
+            Optional<String> near = written.isPresent() && mendsLeft > 0
+                    ? Near.of(fix, shelf.fixes().keySet())
+                    : Optional.empty();
             near.ifPresentOrElse(
                     other -> mended(
                             Problem.Severity.MISSING,

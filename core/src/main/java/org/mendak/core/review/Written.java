@@ -16,6 +16,8 @@ import org.mendak.core.runbook.WordRenaming;
 /** The text of a document that is judged, for what mends it. */
 record Written(DocumentKind kind, String text) {
 
+    private static final Pattern LINE_END = Pattern.compile("\r\n|\n|\r");
+
     /** A problem with the change that a new text makes; without one if the text would stay as it is. */
     Problem mended(Problem p, UnaryOperator<String> change) {
         String now = change.apply(text);
@@ -46,8 +48,6 @@ record Written(DocumentKind kind, String text) {
         return p.with(new Problem.Mend(
                 line, from - start + 1, text.length() - behind - from, now.substring(from, now.length() - behind)));
     }
-
-    private static final Pattern LINE_END = Pattern.compile("\r\n|\n|\r");
 
     /** The document with another name for a word of the desk. */
     UnaryOperator<String> renamed(String group, String from, String to) {

@@ -116,7 +116,9 @@ class RehearsalService {
             Map<String, List<RehearsalStore.OfError>> cases =
                     store.newest(tx, users.stream().map(KnownError::key).toList(), MOST_PLANNED).stream()
                             .collect(Collectors.groupingBy(RehearsalStore.OfError::error));
+            Shelf after = newest.with(DocumentKind.FIX, Map.of(key, d));
             List<CasePlan> plans = new ArrayList<>();
+            List<Unsettled> unsettled = new ArrayList<>();
             for (KnownError e : users) {
                 running.next();
                 plans.addAll(again.plans(
@@ -124,10 +126,10 @@ class RehearsalService {
                         numbers(cases.getOrDefault(e.key(), List.of())),
                         Optional.of(runbook(e, now.fixes())),
                         runbook(e, with)));
+                unsettled(e, newest, after).ifPresent(unsettled::add);
             }
             plans.sort(Comparator.comparingLong(CasePlan::number).reversed());
-            Shelf after = newest.with(DocumentKind.FIX, Map.of(key, d));
-            return new Rehearsed(null, plans, owed(d.fix()), users.size(), unsettled(users, newest, after));
+            return new Rehearsed(null, plans, owed(d.fix()), users.size(), unsettled);
         });
     }
 
@@ -150,20 +152,12 @@ class RehearsalService {
         return cases.stream().map(RehearsalStore.OfError::number).toList();
     }
 
-    /** What is said of the runbooks beside the fix as it is written that is not said of them today. */
-    private static List<Unsettled> unsettled(List<KnownError> users, Shelf before, Shelf after) {
-        return users.stream()
-                .map(e -> {
-                    List<String> today = said(e, before);
-                    return new Unsettled(
-                            e.key(),
-                            e.title(),
-                            said(e, after).stream()
-                                    .filter(m -> !today.contains(m))
-                                    .toList());
-                })
-                .filter(u -> !u.problems().isEmpty())
-                .toList();
+    /** What is said of a runbook beside the fix as it is written that is not said of it today; empty if nothing is. */
+    private static Optional<Unsettled> unsettled(KnownError e, Shelf before, Shelf after) {
+        List<String> today = said(e, before);
+        List<String> news =
+                said(e, after).stream().filter(m -> !today.contains(m)).toList();
+        return news.isEmpty() ? Optional.empty() : Optional.of(new Unsettled(e.key(), e.title(), news));
     }
 
     private static List<String> said(KnownError e, Shelf shelf) {
