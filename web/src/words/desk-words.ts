@@ -7,6 +7,7 @@ export const deskWordsWords = {
   says: "Products and their versions, facts that can be asked for, what fixes need, and the desk's settings. Everybody's pages use them once they are saved.",
   empty:
     "Nothing is written yet. Begin with the products that you look after; facts and needs can come when a runbook asks for them. A library works without any: what is typed then stands as it was typed.",
+  onlyLead: "Leads save these words. What you type is kept here.",
   saved: "Saved. Everybody uses them now.",
   changed:
     "Somebody else saved these words while you wrote. Take over from theirs what you want, by its arrow, and save.",

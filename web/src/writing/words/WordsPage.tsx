@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Segmented } from "antd";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useContext, useEffect, useState } from "react";
 import { HttpError, now, type Problem } from "../../api";
+import { SignedIn } from "../../frame";
 import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../../look";
 import { words } from "../../words";
 import { saveVocabulary, vocabularyQuery } from "../api";
@@ -23,10 +24,11 @@ export function WordsPage() {
   const [changed, setChanged] = useState(false);
   const [view, setView] = useKept<"forms" | "source">("desk-words-view", "forms");
   const history = useHistory();
+  const lead = useContext(SignedIn).roles.includes("lead");
   const text = typed ?? data?.text ?? "";
   const unsaved = data !== undefined && typed !== null && typed !== data.text;
   const save = async () => {
-    if (!data || !unsaved) return;
+    if (!data || !unsaved || !lead) return;
     try {
       await saveVocabulary(text, data.text === "" ? null : data.etag);
       setTyped(null);
@@ -88,7 +90,12 @@ export function WordsPage() {
             {words.writing.drop}
           </button>
         )}
-        <Button type="primary" disabled={!unsaved} onClick={() => void save()}>
+        <Button
+          type="primary"
+          disabled={!unsaved || !lead}
+          title={lead ? undefined : t.onlyLead}
+          onClick={() => void save()}
+        >
           {words.writing.save}
         </Button>
       </div>
