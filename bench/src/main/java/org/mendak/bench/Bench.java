@@ -10,6 +10,7 @@ import org.mendak.bench.recognition.CircumstancesFit;
 import org.mendak.bench.recognition.Failures;
 import org.mendak.bench.recognition.Fitting;
 import org.mendak.bench.recognition.Fuzzing;
+import org.mendak.bench.recognition.Grouping;
 import org.mendak.bench.recognition.Learning;
 import org.mendak.bench.recognition.Questions;
 import org.mendak.bench.recognition.Scanning;
@@ -29,6 +30,7 @@ public final class Bench {
             "recognition",
             "spoken",
             "learning",
+            "shapes",
             "scan",
             "failures",
             "fuzz",
@@ -71,6 +73,8 @@ public final class Bench {
                                     .filter(e -> !e.firstAid())
                                     .toList(),
                             DemoDocuments.products());
+                case "shapes" -> Grouping.measure(corpus, args.length > 1 ? Path.of(args[1]) : null);
+                case "shapes-fitting" -> Grouping.fit(corpus);
                 case "circumstances" -> CircumstancesFit.measure(args.length > 1 ? Path.of(args[1]) : null);
                 case "questions" -> Questions.measure(args.length > 1 ? Path.of(args[1]) : null);
                 case "learning" -> Learning.measure(corpus, args.length > 1 ? Path.of(args[1]) : null);

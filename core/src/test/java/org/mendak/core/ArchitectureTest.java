@@ -28,6 +28,7 @@ class ArchitectureTest {
             "runbook", List.of("language"),
             "privacy", List.of(),
             "recognise", List.of("language", "runbook"),
+            "shapes", List.of("language", "recognise"),
             "reading", List.of("language", "runbook"),
             "evidence", List.of(),
             "plan", List.of("evidence", "runbook", "language"),

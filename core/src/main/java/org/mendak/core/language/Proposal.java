@@ -43,7 +43,7 @@ public final class Proposal {
     private static final Pattern STAMP = Pattern.compile(
             "^\\s*\\[?\\d{4}-\\d{2}-\\d{2}[T ]\\d{2}:\\d{2}(:\\d{2})?([.,]\\d+)?(Z|[+-]\\d{2}:?\\d{2})?\\]?\\s*");
     private static final Pattern WORD = Pattern.compile("\\S+");
-    private static final Pattern EDGES = Pattern.compile("^([\"'`(\\[{<«“]*)(.*?)([\"'`)\\]}>»”.,;:!?…]*)$");
+    private static final Pattern EDGES = Pattern.compile("^([\"'`(\\[{<«“‘]*)(.*?)([\"'`)\\]}>»”’.,;:!?…]*)$");
     private static final Pattern UNIT =
             Pattern.compile("(?i)([kmgt]i?b|b|bytes|ms|s|sec|seconds|min|minutes|h|hours|days)");
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d+(?:[.,]\\d+)*");
@@ -137,7 +137,7 @@ public final class Proposal {
             }
             boolean code = CODE.matcher(core).matches();
             boolean named = NAMES_A_CODE.contains(before.toLowerCase(Locale.ROOT));
-            boolean quoted = open.matches(".*[\"'`«“]") && close.matches("[\"'`»”].*");
+            boolean quoted = open.matches(".*[\"'`«“‘]") && close.matches("[\"'`»”’].*");
             boolean varies = !code && (type != null && !named || quoted && !core.equals(core.toUpperCase(Locale.ROOT)));
             ValueType its = type == null ? ValueType.WORD : type;
             plain(open, tokens);
@@ -165,7 +165,11 @@ public final class Proposal {
             return ValueType.URL;
         }
         long slashes = w.chars().filter(c -> c == '/' || c == '\\').count();
-        if (slashes > 1 || slashes == 1 && (w.startsWith("/") && w.length() > 2 || w.matches("[A-Za-z]:\\\\.*"))) {
+        if (slashes > 1
+                || slashes == 1
+                        && (w.startsWith("/") && w.length() > 2
+                                || w.matches("(?:\\.{1,2}|~)/.+")
+                                || w.matches("[A-Za-z]:\\\\.*"))) {
             return ValueType.PATH;
         }
         if (NUMBER.matcher(w).matches()

@@ -1,6 +1,7 @@
 package org.mendak.core.recognise.words;
 
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -19,5 +20,12 @@ public final class EverydayWords {
     /** Whether a word is one of the language as far as the tables know it. */
     public static boolean isKnown(String word) {
         return ALL.contains(word) || CommonWords.words().contains(word) || Synonyms.has(word);
+    }
+
+    /** The single words that {@link #isKnown} knows by the tables, synonyms apart. */
+    public static Set<String> known() {
+        Set<String> known = new HashSet<>(ALL);
+        known.addAll(CommonWords.words());
+        return known;
     }
 }

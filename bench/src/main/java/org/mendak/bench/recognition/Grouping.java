@@ -1,0 +1,203 @@
+package org.mendak.bench.recognition;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import org.mendak.core.shapes.Shapes;
+
+/** How well texts that no runbook covers are grouped by the message that they are made of. */
+public final class Grouping {
+
+    private static final int MESSAGES = 2_000;
+
+    private Grouping() {}
+
+    /** Texts and the message that each is of. */
+    private record Labelled(List<String> texts, List<Integer> of) {
+
+        Labelled shuffled(Random random) {
+            List<Integer> order = new ArrayList<>();
+            for (int i = 0; i < texts.size(); i++) {
+                order.add(i);
+            }
+            Collections.shuffle(order, random);
+            return new Labelled(
+                    order.stream().map(texts::get).toList(),
+                    order.stream().map(of::get).toList());
+        }
+    }
+
+    /** Measures on messages that nothing was fitted to; with a file of lines "label, tab, text" on those too. */
+    public static void measure(Path corpus, Path byHand) throws IOException, InterruptedException {
+        List<Message> messages = messages(corpus, 1);
+        Labelled some = made(messages, 20_000, new Random(11));
+        report("messages of catalogues, not fitted to", some);
+        stable(some);
+        Labelled many = made(messages(corpus, 1), 100_000, new Random(12));
+        long before = System.nanoTime();
+        int groups = Shapes.of(many.texts()).size();
+        System.out.printf(
+                Locale.ROOT,
+                "%,d texts in %.1f s, %,d groups%n",
+                many.texts().size(),
+                (System.nanoTime() - before) / 1e9,
+                groups);
+        if (byHand != null) {
+            report("lines labelled by hand", read(byHand));
+        }
+        Drafted.measure(corpus);
+    }
+
+    /** The same on the half that it may be fitted to. */
+    public static void fit(Path corpus) throws IOException, InterruptedException {
+        Drafted.measure(corpus);
+        report("messages for fitting", made(messages(corpus, 0), 20_000, new Random(7)));
+    }
+
+    private static List<Message> messages(Path corpus, int half) throws IOException, InterruptedException {
+        List<Message> all = new ArrayList<>();
+        Set<String> seen = new LinkedHashSet<>();
+        for (String text : Catalogues.texts(corpus)) {
+            Message.of(text)
+                    .filter(m -> m.failure() && Math.floorMod(m.words().hashCode(), 2) == half)
+                    .filter(m -> seen.add(String.join(" ", m.words())))
+                    .ifPresent(all::add);
+        }
+        Collections.shuffle(all, new Random(3));
+        return all.subList(0, Math.min(MESSAGES, all.size()));
+    }
+
+    /** Texts as a desk meets them: a few messages often, most of them seldom. */
+    private static Labelled made(List<Message> messages, int count, Random random) {
+        List<String> texts = new ArrayList<>();
+        List<Integer> of = new ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            int m = (int) (messages.size() * Math.pow(random.nextDouble(), 2));
+            texts.add(messages.get(m).fill(random).text());
+            of.add(m);
+        }
+        return new Labelled(texts, of);
+    }
+
+    private static Labelled read(Path file) throws IOException {
+        List<String> texts = new ArrayList<>();
+        List<Integer> of = new ArrayList<>();
+        Map<String, Integer> labels = new HashMap<>();
+        for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
+            int tab = line.indexOf('\t');
+            of.add(labels.computeIfAbsent(line.substring(0, tab), l -> labels.size()));
+            texts.add(line.substring(tab + 1));
+        }
+        return new Labelled(texts, of);
+    }
+
+    private static void report(String of, Labelled l) {
+        System.out.printf(
+                Locale.ROOT,
+                "%s: %,d texts of %,d messages; %s; by %s alone %s%n",
+                of,
+                l.texts().size(),
+                Set.copyOf(l.of()).size(),
+                f1(Shapes.of(l.texts()), l.of()),
+                "what varies by its looks",
+                f1(byLooks(l.texts()), l.of()));
+    }
+
+    private static void stable(Labelled l) {
+        double least = 1;
+        int[] first = labels(Shapes.of(l.texts()), l.texts().size());
+        for (int n = 1; n <= 5; n++) {
+            List<Integer> order = new ArrayList<>();
+            for (int i = 0; i < l.texts().size(); i++) {
+                order.add(i);
+            }
+            Collections.shuffle(order, new Random(n));
+            int[] there = labels(Shapes.of(order.stream().map(l.texts()::get).toList()), order.size());
+            int[] here = new int[there.length];
+            for (int i = 0; i < there.length; i++) {
+                here[order.get(i)] = there[i];
+            }
+            least = Math.min(least, adjustedRand(first, here));
+        }
+        System.out.printf(Locale.ROOT, "the least adjusted Rand index over 5 shuffles: %.4f%n", least);
+    }
+
+    /** The alternative: whatever has a figure, a slash or quotation marks is a value. */
+    private static List<List<Integer>> byLooks(List<String> texts) {
+        Map<String, List<Integer>> groups = new HashMap<>();
+        for (int i = 0; i < texts.size(); i++) {
+            String bare = texts.get(i).replaceAll("\"[^\"]*\"|'[^']*'|\\S*[0-9/\\\\@]\\S*", "\u2026");
+            groups.computeIfAbsent(bare, k -> new ArrayList<>()).add(i);
+        }
+        return List.copyOf(groups.values());
+    }
+
+    private static int[] labels(List<List<Integer>> groups, int n) {
+        int[] labels = new int[n];
+        for (int g = 0; g < groups.size(); g++) {
+            for (int i : groups.get(g)) {
+                labels[i] = g;
+            }
+        }
+        return labels;
+    }
+
+    /** Precision, recall and their harmonic mean over pairs of texts. */
+    private static String f1(List<List<Integer>> groups, List<Integer> of) {
+        int[] found = labels(groups, of.size());
+        int[] right = of.stream().mapToInt(Integer::intValue).toArray();
+        double both = pairs(together(found, right).values());
+        double precision = both / pairs(counts(found).values());
+        double recall = both / pairs(counts(right).values());
+        return String.format(
+                Locale.ROOT,
+                "F1 %.3f (precision %.3f, recall %.3f)",
+                2 * precision * recall / (precision + recall),
+                precision,
+                recall);
+    }
+
+    /** L. Hubert, P. Arabie, "Comparing partitions", Journal of Classification 2 (1985), pp. 193-218. */
+    private static double adjustedRand(int[] a, int[] b) {
+        double both = pairs(together(a, b).values());
+        double inA = pairs(counts(a).values());
+        double inB = pairs(counts(b).values());
+        double expected = inA * inB / (a.length * (a.length - 1) / 2.0);
+        double most = (inA + inB) / 2;
+        return most == expected ? 1 : (both - expected) / (most - expected);
+    }
+
+    private static Map<Long, Integer> together(int[] a, int[] b) {
+        Map<Long, Integer> n = new HashMap<>();
+        for (int i = 0; i < a.length; i++) {
+            n.merge((long) a[i] << 32 | b[i], 1, Integer::sum);
+        }
+        return n;
+    }
+
+    private static Map<Integer, Integer> counts(int[] a) {
+        Map<Integer, Integer> n = new HashMap<>();
+        for (int x : a) {
+            n.merge(x, 1, Integer::sum);
+        }
+        return n;
+    }
+
+    private static double pairs(Iterable<Integer> counts) {
+        double all = 0;
+        for (int c : counts) {
+            all += c * (c - 1.0) / 2;
+        }
+        return all;
+    }
+}

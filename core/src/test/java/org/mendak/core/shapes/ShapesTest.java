@@ -1,0 +1,79 @@
+package org.mendak.core.shapes;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class ShapesTest {
+
+    private static final List<String> TEXTS = List.of(
+            "Gong file refused: rate 44100 is not spoken here",
+            "BB-0714 berth plan of deck 4 has a hole, installation ends",
+            "Gong file refused: rate 8000 is not spoken here",
+            "Voucher book 77 was opened by two tills; update stands still",
+            "BB-0714 berth plan of deck 11 has a hole, installation ends",
+            "BB-0715 berth plan of deck 11 has a hole, installation ends",
+            "tide gauge Norrholm speaks a dialect, board keeps yesterday",
+            "tide gauge Eider speaks a dialect, board keeps yesterday");
+
+    @Test
+    void groupsWhatDiffersInFiguresAndNamesAlone() {
+        assertEquals(List.of(List.of(0, 2), List.of(1, 4), List.of(3), List.of(5), List.of(6, 7)), Shapes.of(TEXTS));
+    }
+
+    @Test
+    void wordsOfTheLanguageTellMessagesApart() {
+        assertEquals(
+                2,
+                Shapes.of(List.of("cannot open the berth plan of deck 4", "cannot remove the berth plan of deck 4"))
+                        .size());
+    }
+
+    @Test
+    void aReasonBehindAColonIsAValue() {
+        assertEquals(
+                1,
+                Shapes.of(List.of(
+                                "cannot load berth plan of deck 4: the quay is closed",
+                                "cannot load berth plan of deck 12: no room left"))
+                        .size());
+    }
+
+    @Test
+    void whatStandsAroundTheTellingLineIsLeftOut() {
+        assertEquals(
+                1,
+                Shapes.of(List.of(
+                                "Berthbook\nBB-0714 berth plan of deck 4 has a hole",
+                                "2026-03-01 10:00:00 BB-0714 berth plan of deck 9 has a hole\nOK"))
+                        .size());
+    }
+
+    @Test
+    void nothingIsNobodysShape() {
+        assertEquals(List.of(), Shapes.of(List.of()));
+        assertEquals(List.of(List.of(0, 1)), Shapes.of(List.of("", " \n")));
+    }
+
+    @Property(tries = 50)
+    void theSameGroupsWhateverTheOrder(@ForAll long seed) {
+        List<String> shuffled = new ArrayList<>(TEXTS);
+        Collections.shuffle(shuffled, new Random(seed));
+        assertEquals(written(TEXTS), written(shuffled));
+    }
+
+    private static Set<Set<String>> written(List<String> texts) {
+        return Shapes.of(texts).stream()
+                .map(g -> g.stream().map(texts::get).collect(Collectors.toSet()))
+                .collect(Collectors.toCollection(HashSet::new));
+    }
+}
