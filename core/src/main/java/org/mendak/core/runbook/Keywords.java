@@ -43,6 +43,9 @@ final class Keywords {
             "Ask",
             "With");
 
+    /** Stands anywhere: what whoever wrote is not sure of. */
+    static final String TO_CHECK = "To check";
+
     /** What people write, in small letters, and the word that the language has for it. */
     private static final Map<String, String> SAID_FOR = Map.ofEntries(
             Map.entry("warning", "Caution"),
@@ -99,6 +102,9 @@ final class Keywords {
         if (here.contains(c.keyword())) {
             return true;
         }
+        if (c.keyword().equals(TO_CHECK)) {
+            return false;
+        }
         Optional<String> near = Near.of(c.keyword(), here);
         String other = SAID_FOR.get(c.keyword().toLowerCase(Locale.ROOT));
         if (near.isPresent()) {
@@ -123,5 +129,18 @@ final class Keywords {
             problems.mend(c.keyword().length(), other);
         }
         return false;
+    }
+
+    /** Tells of each doubt that stands in a document, so that nobody publishes it unseen. */
+    static void tellDoubts(List<? extends Body.Block> blocks, Problems problems) {
+        for (Body.Block b : blocks) {
+            if (b instanceof Body.Clause c && c.keyword().equals(TO_CHECK)) {
+                problems.warning(
+                        c.line(), c.column(), "to be checked: " + c.value(), "once it is right, take this line away");
+                problems.mend(-1, "");
+            } else if (b instanceof Body.Item i) {
+                tellDoubts(i.below(), problems);
+            }
+        }
     }
 }

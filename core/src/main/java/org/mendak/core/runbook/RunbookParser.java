@@ -35,6 +35,7 @@ public final class RunbookParser {
         }
         checkKey(head, kind, key, problems);
         List<Body.Section> sections = Body.read(lines, problems);
+        sections.forEach(x -> Keywords.tellDoubts(x.blocks(), problems));
         KnownError error = kind == DocumentKind.ERROR ? new ErrorReader(key, head, sections, problems).read() : null;
         Fix fix = kind == DocumentKind.FIX ? new FixReader(key, head, sections, problems).read() : null;
         return new ParsedDocument(kind, key, error, fix, problems.sorted());

@@ -1,6 +1,7 @@
 package org.mendak.core.shapes;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -54,6 +55,11 @@ public record Common(List<Piece> pieces) {
                             : p.text().replace("{", "{{").replace("}", "}}"));
         }
         return s.toString().strip();
+    }
+
+    /** What a value looks like of which these were seen. */
+    public static ValueType typeOf(Collection<String> seen) {
+        return HoleType.of(seen, " ", " .");
     }
 
     /** The codes that all of the texts name. */
