@@ -7,6 +7,7 @@ import { CasePage } from "./case";
 import { DeskPage } from "./desk";
 import { ClothContext, Frame } from "./frame";
 import { ErrorEvidencePage, EvidencePage } from "./evidence";
+import { GapsPage } from "./gaps";
 import { ErrorPage, FixPage, FixShelfPage, ShelvesPage } from "./library";
 import {
   chosenCloth,
@@ -84,6 +85,7 @@ function Places() {
         <Route path="/library/fixes" element={<FixShelfPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
+        <Route path="/gaps" element={<GapsPage />} />
         <Route path="/evidence" element={<EvidencePage />} />
         <Route path="/evidence/:key" element={<ErrorEvidencePage />} />
         <Route

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+  "/api/alike": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["alike_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/backups": {
     parameters: {
       query?: never;
@@ -98,6 +114,22 @@ export interface paths {
     options?: never;
     head?: never;
     patch: operations["patch"];
+    trace?: never;
+  };
+  "/api/cases/{n}/alike": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["alike_2"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
     trace?: never;
   };
   "/api/cases/{n}/attempts": {
@@ -210,6 +242,38 @@ export interface paths {
     options?: never;
     head?: never;
     patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/free-steps": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["add_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/free-steps/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch: operations["change_1"];
     trace?: never;
   };
   "/api/cases/{n}/handover": {
@@ -740,6 +804,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/drafts": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["make_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/errors": {
     parameters: {
       query?: never;
@@ -977,6 +1057,70 @@ export interface paths {
       cookie?: never;
     };
     get: operations["fix_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["gaps"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/{n}/hidden": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["hide"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/{n}/is": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["is"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/{n}/near": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["near"];
     put?: never;
     post?: never;
     delete?: never;
@@ -1469,6 +1613,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    AlikeAlike: {
+      cases: number[];
+      /** Format: int32 */
+      count: number;
+      draft: null | string;
+      open: components["schemas"]["AlikeOpen"][];
+      solved: components["schemas"]["AlikeSolved"][];
+    };
+    AlikeOpen: {
+      agent: string;
+      device: null | string;
+      /** Format: int64 */
+      number: number;
+      /** Format: date-time */
+      openedAt: string;
+      tried: string[];
+    };
+    AlikeSolved: {
+      agent: string;
+      /** Format: date-time */
+      closedAt: string;
+      endedBy: string;
+      /** Format: double */
+      minutes: null | number;
+      /** Format: int64 */
+      number: number;
+      steps: components["schemas"]["AlikeStep"][];
+    };
+    AlikeStep: {
+      command: string;
+      did: string;
+    };
     ApiToken: {
       /** Format: date-time */
       createdAt: string;
@@ -1551,6 +1727,7 @@ export interface components {
       closedAt: null | string;
       curedBy: null | string;
       device: null | string;
+      draft: null | string;
       /** Format: int64 */
       duplicateOf: number | null;
       earlier: components["schemas"]["CaseEarlier"] | null;
@@ -1558,6 +1735,7 @@ export interface components {
       facts: components["schemas"]["CaseFact"][];
       /** Format: int64 */
       follows: number | null;
+      freeSteps: components["schemas"]["CaseFreeStep"][];
       goal: string;
       handovers: components["schemas"]["CaseHandover"][];
       /** Format: date-time */
@@ -1692,6 +1870,24 @@ export interface components {
       waitMinutes: number;
       when: string;
     };
+    CaseFreeStep: {
+      agent: string;
+      aim: string;
+      /** Format: date-time */
+      at: string;
+      cameBack: boolean;
+      command: string;
+      did: string;
+      /** Format: int64 */
+      id: number;
+      outcome: null | string;
+      output: null | string;
+      putBack: string;
+      putBackDone: boolean;
+      undone: boolean;
+      /** Format: int32 */
+      version: number;
+    };
     CaseHandover: {
       /** Format: date-time */
       at: string;
@@ -1768,11 +1964,9 @@ export interface components {
       agent: string;
       /** Format: date-time */
       at: string;
-      kind: string;
       text: string;
     };
     CaseNoteBody: {
-      step?: boolean | null;
       text?: null | string;
     };
     CaseOpening: {
@@ -2037,6 +2231,18 @@ export interface components {
       key: string;
       kind: string;
       text: string;
+    };
+    DraftBegun: {
+      key: string;
+      title: string;
+    };
+    DraftMade: {
+      about: null | string;
+      error: components["schemas"]["DraftBegun"] | null;
+      fixes: components["schemas"]["DraftBegun"][];
+    };
+    DraftOfCases: {
+      cases?: number[] | null;
     };
     EditingChange: {
       field?: null | string;
@@ -2343,6 +2549,79 @@ export interface components {
       fixes: components["schemas"]["FixShelfFixLine"][];
       /** Format: int32 */
       total: number;
+    };
+    FreeWorkEntry: {
+      aim?: null | string;
+      clientId?: null | string;
+      command?: null | string;
+      did?: null | string;
+      outcome?: null | string;
+      output?: null | string;
+      putBack?: null | string;
+    };
+    FreeWorkStepChange: {
+      aim?: null | string;
+      command?: null | string;
+      did?: null | string;
+      outcome?: null | string;
+      output?: null | string;
+      /** Format: int32 */
+      place?: number | null;
+      putBack?: null | string;
+      putBackDone?: boolean | null;
+      undone?: boolean | null;
+    };
+    GapGaps: {
+      /** Format: int64 */
+      cases: number;
+      /** Format: int32 */
+      hidden: number;
+      /** Format: int32 */
+      more: number;
+      shapes: components["schemas"]["GapShape"][];
+      /** Format: double */
+      solvedShare: number;
+      /** Format: double */
+      unnamedShare: number;
+    };
+    GapHideBody: {
+      reason?: null | string;
+    };
+    GapIsBody: {
+      error?: null | string;
+    };
+    GapNear: {
+      error: string;
+      /** Format: double */
+      probability: number;
+      title: string;
+    };
+    GapSaidBody: {
+      text?: null | string;
+    };
+    GapShape: {
+      agents: string[];
+      cases: number[];
+      /** Format: int32 */
+      count: number;
+      draft: null | string;
+      /** Format: date-time */
+      first: string;
+      hiddenFor: null | string;
+      /** Format: date-time */
+      last: string;
+      message: string;
+      /** Format: double */
+      minutes: number;
+      /** Format: int64 */
+      number: number;
+      /** Format: int32 */
+      open: number;
+      phases: string[];
+      products: string[];
+      samples: string[];
+      /** Format: int32 */
+      solved: number;
     };
     HeardCounts: {
       counts?: boolean | null;
@@ -3172,6 +3451,30 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+  alike_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["GapSaidBody"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["AlikeAlike"];
+        };
+      };
+    };
+  };
   begin: {
     parameters: {
       query?: never;
@@ -3351,6 +3654,28 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  alike_2: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["AlikeAlike"];
         };
       };
     };
@@ -3538,6 +3863,61 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["CaseFilledFix"];
+        };
+      };
+    };
+  };
+  add_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["FreeWorkEntry"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
+  change_1: {
+    parameters: {
+      query?: never;
+      header?: {
+        "If-Match"?: string;
+      };
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["FreeWorkStepChange"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
         };
       };
     };
@@ -4520,6 +4900,30 @@ export interface operations {
       };
     };
   };
+  make_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["DraftOfCases"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DraftMade"];
+        };
+      };
+    };
+  };
   errors: {
     parameters: {
       query?: {
@@ -4877,6 +5281,100 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["FixSheet"];
+        };
+      };
+    };
+  };
+  gaps: {
+    parameters: {
+      query?: {
+        hidden?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["GapGaps"];
+        };
+      };
+    };
+  };
+  hide: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["GapHideBody"];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  is: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["GapIsBody"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LibraryView"];
+        };
+      };
+    };
+  };
+  near: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["GapNear"][];
         };
       };
     };

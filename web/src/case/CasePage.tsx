@@ -18,7 +18,8 @@ import { GiveTo } from "./ending/GiveTo";
 import { Margin } from "./margin/Margin";
 import { NewTear } from "./fix/NewTear";
 import { InOtherHands, PlanNews, Recurrence, Weakened } from "./Notices";
-import { OffScript } from "./fix/OffScript";
+import { FreeRows } from "./free/FreeRows";
+import { FreeWork, hasFreeWork } from "./free/FreeWork";
 import { OpenFix } from "./fix/OpenFix";
 import { Order } from "./fix/Order";
 import { goOn, useWaiting } from "./outbox";
@@ -76,6 +77,7 @@ function Shown({
   const [chosen, setChosen] = useKept(`open-fix.${c.number}`, "");
   const [ending, setEnding] = useState(false);
   const [other, setOther] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   const [giving, setGiving] = useState(false);
   // what somebody chose to leave open for the next fix, and which fix goes on untested
   const [laterOwed, setLater] = useKept(`owed-later.${c.number}`, "");
@@ -156,6 +158,12 @@ function Shown({
     },
     { key: "u", says: words.common.undo, act: undo, alive: undoable !== undefined },
     { key: "o", says: words.case.toAuthors, act: order, alive: open && plan?.mode === "measured" },
+    {
+      key: "k",
+      says: words.case.knownAfterAll,
+      act: () => setChoosing(!choosing),
+      alive: scene.kind === "unrecognised",
+    },
     { key: "e", says: words.case.endTitle, act: () => setEnding(true), alive: open && !mended },
     {
       key: "b",
@@ -207,6 +215,7 @@ function Shown({
         {tried.map((a) => (
           <TriedRow key={a.id} a={a} acts={acts} editable={open} onUndo={a === undoable ? undo : undefined} />
         ))}
+        <FreeRows c={c} acts={acts} editable={open} withKey={undoable === undefined} />
         {scene.kind !== "nothing" && (
           <Row state={scene.kind === "ended" ? (c.status === "solved" ? "worked" : "not-applicable") : ""}>
             {scene.kind === "ended" && (
@@ -232,14 +241,24 @@ function Shown({
             )}
             {scene.kind === "unrecognised" && (
               <>
-                <ChooseError c={c} onChoose={(key) => void acts.move(key)} />
-                <OffScript c={c} acts={acts} />
-                <p className="unknown-hint soft">
-                  {words.case.unknownHint}
-                  <KeyButton k="e" onPress={() => setEnding(true)}>
-                    {words.case.endTitle.toLowerCase()}
-                  </KeyButton>
-                </p>
+                <div className="open-fix">
+                  <FreeWork c={c} acts={acts} alone={!choosing} />
+                  <p className="unknown-hint">
+                    <KeyButton k="e" onPress={() => setEnding(true)}>
+                      {words.case.endTitle.toLowerCase()}
+                    </KeyButton>
+                    <KeyButton k="k" onPress={() => setChoosing(!choosing)}>
+                      {words.case.knownAfterAll}
+                    </KeyButton>
+                  </p>
+                </div>
+                {choosing && (
+                  <ChooseError
+                    c={c}
+                    onChoose={(key) => void acts.move(key)}
+                    onLeave={() => setChoosing(false)}
+                  />
+                )}
               </>
             )}
             {scene.kind === "owed" && (
@@ -287,9 +306,9 @@ function Shown({
           </Row>
         )}
         {WORKED.has(scene.kind) && (
-          <details className="off-script">
+          <details className="off-script" open={hasFreeWork(c)}>
             <summary className="soft">{words.case.offScript}</summary>
-            <OffScript c={c} acts={acts} />
+            <FreeWork c={c} acts={acts} alone={false} />
           </details>
         )}
         {open && !mended && scene.kind !== "new-tear" && plan && c.error !== null && (

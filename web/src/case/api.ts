@@ -6,6 +6,8 @@ import {
   type CaseFound,
   type CasePatch,
   type Ending,
+  type FreeChange,
+  type FreeEntry,
   got,
   type Plan,
   type PlanStep,
@@ -99,8 +101,12 @@ export const patchCase = (n: number, body: CasePatch, version?: number) =>
 export const addFacts = (n: number, facts: Record<string, string>, version?: number) =>
   got(api.POST("/api/cases/{n}/facts", { params: { ...at(n), ...seen(version) }, body: facts }));
 export { addText } from "../taking-in";
-export const addNote = (n: number, text: string, step = false) =>
-  got(api.POST("/api/cases/{n}/notes", { params: at(n), body: { text, step } }));
+export const addNote = (n: number, text: string) =>
+  got(api.POST("/api/cases/{n}/notes", { params: at(n), body: { text } }));
+export const addFreeStep = (n: number, body: FreeEntry) =>
+  got(api.POST("/api/cases/{n}/free-steps", { params: at(n), body }));
+export const changeFreeStep = (n: number, id: number, body: FreeChange, version?: number) =>
+  got(api.PATCH("/api/cases/{n}/free-steps/{id}", { params: { ...of(n, id), ...seen(version) }, body }));
 export const triedBefore = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/attempts", { params: at(n), body: { fix, triedBefore: true } }));
 export const moveCase = (n: number, error: string, version?: number) =>

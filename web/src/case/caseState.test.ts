@@ -36,7 +36,7 @@ const attempt = (id: number, fix: string, outcome: string | null, more: Partial<
   ...more,
 });
 const open = (attempts: Attempt[], more: Partial<Case> = {}): Case =>
-  ({ number: 1, status: "open", error: "e", attempts, facts: [], ...more }) as Case;
+  ({ number: 1, status: "open", error: "e", attempts, freeSteps: [], facts: [], ...more }) as Case;
 const plan = (...keys: string[]): Plan =>
   ({
     ordered: keys.map((key, i) => ({ key, solvedByHere: i === 0 ? null : 0.5, elapsedByHere: 5 })),

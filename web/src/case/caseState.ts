@@ -101,8 +101,12 @@ export function lastEnded(c: Case): Attempt | undefined {
 
 /** Whether the last thing that was tried under the case's present error ended it. */
 export function isMended(c: Case): boolean {
+  if (runningAttempt(c)) return false;
   const last = c.attempts.filter((a) => a.outcome !== null && a.error === c.error).at(-1);
-  return runningAttempt(c) === undefined && last?.outcome === "worked" && !last.cameBack;
+  const free = c.freeSteps.filter((s) => !s.undone && s.outcome !== null).at(-1);
+  // whichever was done later says how it stands
+  const newest = free && (!last || free.at > (last.endedAt ?? last.startedAt)) ? free : last;
+  return newest?.outcome === "worked" && !newest.cameBack;
 }
 
 /** The attempt that was done and not retested last, under the case's present error; undefined if there is none. */

@@ -5,7 +5,15 @@ import { type Scene, sceneOf, type Wishes } from "./scene";
 const attempt = (outcome: string | null, more: Partial<Attempt> = {}): Attempt =>
   ({ id: 1, fix: "a", error: "e", outcome, cameBack: false, triedBefore: false, ...more }) as Attempt;
 const opened = (more: Partial<Case> = {}): Case =>
-  ({ number: 7, status: "open", error: "e", attempts: [], putBacks: [], ...more }) as unknown as Case;
+  ({
+    number: 7,
+    status: "open",
+    error: "e",
+    attempts: [],
+    freeSteps: [],
+    putBacks: [],
+    ...more,
+  }) as unknown as Case;
 const owed = { id: 4, attempt: 1, kind: "put-back", state: "open", due: true, after: "always" } as PutBack;
 const plan = {
   ordered: [
@@ -58,6 +66,26 @@ const TABLE: [string, Case, Plan | undefined, Partial<Wishes>, Scene["kind"]][] 
     "giving",
   ],
   ["what worked is ended", opened({ attempts: [attempt("worked")] }), plan, {}, "ending"],
+  [
+    "what worked off the script ends it too",
+    opened({
+      error: null,
+      freeSteps: [{ undone: false, outcome: "worked", cameBack: false }] as Case["freeSteps"],
+    }),
+    plan,
+    {},
+    "ending",
+  ],
+  [
+    "unless it was taken back",
+    opened({
+      error: null,
+      freeSteps: [{ undone: true, outcome: "worked", cameBack: false }] as Case["freeSteps"],
+    }),
+    plan,
+    {},
+    "unrecognised",
+  ],
   ["what is to end is ended", opened(), plan, { ending: true }, "ending"],
   ["another error is chosen by name", opened(), plan, { other: true }, "another-error"],
   ["without an error it is worked freely", opened({ error: null }), undefined, {}, "unrecognised"],

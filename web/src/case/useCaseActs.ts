@@ -1,7 +1,17 @@
 /** Everything one can do to a case, each followed by what must be asked anew. Errors are said, and nothing typed is lost. */
 import { useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { type Case, type CaseFound, type CasePatch, type Ending, HttpError, type StepEntry } from "../api";
+import {
+  type Case,
+  type CaseFound,
+  type CasePatch,
+  type Ending,
+  type FreeChange,
+  type FreeEntry,
+  HttpError,
+  newId,
+  type StepEntry,
+} from "../api";
 import { useSay } from "../look";
 import { words } from "../words";
 import * as api from "./api";
@@ -16,8 +26,10 @@ export interface CaseActs {
   patch: (body: CasePatch) => Promise<boolean>;
   facts: (facts: Record<string, string>) => Promise<boolean>;
   text: (text: string) => Promise<boolean>;
-  /** A note; with `step` what was done off the script. */
-  note: (text: string, step?: boolean) => Promise<boolean>;
+  note: (text: string) => Promise<boolean>;
+  /** A step that no runbook has. */
+  addFree: (step: Partial<FreeEntry>) => Promise<boolean>;
+  changeFree: (id: number, change: Partial<FreeChange>) => Promise<boolean>;
   /** They tried this fix before they called. */
   triedBefore: (fix: string) => Promise<void>;
   move: (error: string) => Promise<boolean>;
@@ -36,6 +48,16 @@ export interface CaseActs {
   reopen: () => Promise<Case | null>;
   refresh: () => void;
 }
+
+const NO_STEP: FreeEntry = {
+  clientId: "",
+  did: "",
+  command: "",
+  output: null,
+  aim: "",
+  putBack: "",
+  outcome: null,
+};
 
 export function useCaseActs(n: number): CaseActs {
   const client = useQueryClient();
@@ -88,7 +110,17 @@ export function useCaseActs(n: number): CaseActs {
       patch: (body) => doing((c) => api.patchCase(n, body, c?.version)),
       facts: (facts) => doing((c) => api.addFacts(n, facts, c?.version)),
       text: (text) => doing(() => api.addText(n, text)),
-      note: (text, step) => doing(() => api.addNote(n, text, step)),
+      note: (text) => doing(() => api.addNote(n, text)),
+      addFree: (step) => doing(() => api.addFreeStep(n, { ...NO_STEP, ...step, clientId: newId() })),
+      changeFree: (id, change) =>
+        doing((c) =>
+          api.changeFreeStep(
+            n,
+            id,
+            change as FreeChange,
+            change.place === undefined ? c?.freeSteps.find((s) => s.id === id)?.version : undefined,
+          ),
+        ),
       triedBefore: async (fix) => {
         try {
           await api.triedBefore(n, fix);

@@ -70,6 +70,7 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
         </NavLink>
         <NavLink to="/library">{words.places.library}</NavLink>
         <NavLink to="/evidence">{words.places.evidence}</NavLink>
+        <NavLink to="/gaps">{words.places.gaps}</NavLink>
       </nav>
       <Popover
         trigger="click"

@@ -6,6 +6,7 @@ import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { About } from "./About";
 import { Alike } from "./Alike";
+import { SaidBefore } from "./SaidBefore";
 import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
@@ -282,6 +283,7 @@ export function TakingInPage() {
               chosen={chosen - candidates.length - 1}
               onOpen={(key) => void open(key)}
             />
+            <SaidBefore text={settled} />
             <Alike text={settled} shown={candidates} />
           </>
         )}

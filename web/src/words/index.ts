@@ -1,6 +1,7 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
+import { freeWords, gapWords } from "./gaps";
 import { deskWordsWords } from "./desk-words";
 import { effectWords, evidenceWords } from "./evidence";
 import { rehearsingWords } from "./rehearsing";
@@ -16,7 +17,7 @@ export const words = {
   /** For dates. */
   locale: "en-GB",
   product: "Mendak",
-  places: { inHand: "In hand", library: "Library", evidence: "Evidence", team: "Team" },
+  places: { inHand: "In hand", library: "Library", evidence: "Evidence", gaps: "Gaps", team: "Team" },
   field: {
     ask: "What did it say?",
     label: "What did it say? Paste or type, or find a case by caller, device or reference",
@@ -246,6 +247,8 @@ export const words = {
     },
   },
   case: caseWords,
+  gaps: gapWords,
+  free: freeWords,
   evidence: evidenceWords,
   show: {
     title: "What to do, at the device",

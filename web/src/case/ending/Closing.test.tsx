@@ -29,6 +29,7 @@ const opened = (more: Partial<Case>): Case =>
     error: "e",
     attempts: [worked],
     putBacks: [],
+    freeSteps: [],
     facts: [],
     cause: "Till full",
     ...more,

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import type { Case, ErrorSheet } from "../../api";
 import { KeyButton, useKeys } from "../../look";
 import { words } from "../../words";
+import { Teach } from "../free/Teach";
 import type { CaseActs } from "../useCaseActs";
 
 const TEXTS = [
@@ -98,6 +99,7 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
           )}
         </div>
       )}
+      <Teach c={c} />
       <TextKeys acts={acts} />
       <KeyButton k="r" onPress={p.onReopen} hint={words.case.reopenText}>
         {words.case.reopen}

@@ -111,7 +111,6 @@ export function Margin({
           <h2>{m.notes}</h2>
           {c.notes.map((x) => (
             <p key={x.at} className="note">
-              {x.kind === "step" && <b>{words.case.offScript}: </b>}
               {x.text}{" "}
               <span className="soft">
                 {x.agent}, <Ago at={x.at} now={now} />

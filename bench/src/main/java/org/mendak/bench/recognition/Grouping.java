@@ -45,7 +45,7 @@ public final class Grouping {
         stable(some);
         Labelled many = made(messages(corpus, 1), 100_000, new Random(12));
         long before = System.nanoTime();
-        int groups = Shapes.of(many.texts()).size();
+        int groups = Shapes.group(many.texts()).size();
         System.out.printf(
                 Locale.ROOT,
                 "%,d texts in %.1f s, %,d groups%n",
@@ -108,21 +108,21 @@ public final class Grouping {
                 of,
                 l.texts().size(),
                 Set.copyOf(l.of()).size(),
-                f1(Shapes.of(l.texts()), l.of()),
+                f1(Shapes.group(l.texts()), l.of()),
                 "what varies by its looks",
                 f1(byLooks(l.texts()), l.of()));
     }
 
     private static void stable(Labelled l) {
         double least = 1;
-        int[] first = labels(Shapes.of(l.texts()), l.texts().size());
+        int[] first = labels(Shapes.group(l.texts()), l.texts().size());
         for (int n = 1; n <= 5; n++) {
             List<Integer> order = new ArrayList<>();
             for (int i = 0; i < l.texts().size(); i++) {
                 order.add(i);
             }
             Collections.shuffle(order, new Random(n));
-            int[] there = labels(Shapes.of(order.stream().map(l.texts()::get).toList()), order.size());
+            int[] there = labels(Shapes.group(order.stream().map(l.texts()::get).toList()), order.size());
             int[] here = new int[there.length];
             for (int i = 0; i < there.length; i++) {
                 here[order.get(i)] = there[i];

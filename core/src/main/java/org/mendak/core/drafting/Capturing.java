@@ -60,6 +60,26 @@ record Capturing(String before, String name, ValueType type, String behind) {
         return braced(before) + "{" + called + ":" + type.word() + "}" + braced(behind);
     }
 
+    /** What stands there in an output; empty if the words around it do not. */
+    String read(String output) {
+        String lead = before.strip();
+        for (String line : (Iterable<String>) output.lines()::iterator) {
+            int at = line.indexOf(lead);
+            if (at < 0) {
+                continue;
+            }
+            String rest = line.substring(at + lead.length()).strip();
+            String tail = behind.strip();
+            int end = tail.isEmpty() ? -1 : rest.indexOf(tail);
+            String value =
+                    (end < 0 ? rest.split("\\s", 2)[0].replaceAll("[,;.)]+$", "") : rest.substring(0, end)).strip();
+            if (!value.isEmpty()) {
+                return value;
+            }
+        }
+        return "";
+    }
+
     private static String braced(String literal) {
         return literal.replace("{", "{{").replace("}", "}}");
     }

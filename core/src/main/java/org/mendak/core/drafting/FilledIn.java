@@ -27,7 +27,11 @@ final class FilledIn {
     private static final int MOST_LINES = 500;
 
     /** A capture of one step. */
-    record Read(String name, String template) {}
+    record Read(String name, Capturing capturing) {
+        String template() {
+            return capturing.template(name);
+        }
+    }
 
     /** A parameter; {@code from} is the value of the message that it is, empty if nobody knows. */
     record Parameter(ValueType type, String from, Collection<String> seen) {}
@@ -156,10 +160,11 @@ final class FilledIn {
 
     private void fromOutputs(Map<Integer, String> each, List<Integer> done, int step) {
         for (String word : Commands.words(each.get(0))) {
-            if (!distinct(word)) {
+            int place = Commands.words(each.get(0)).indexOf(word);
+            // one that stood twice has its name already
+            if (place < 0 || !distinct(word)) {
                 continue;
             }
-            int place = Commands.words(each.get(0)).indexOf(word);
             for (int s = step - 1; s >= 0; s--) {
                 int from = s;
                 List<String> lines = new ArrayList<>();
@@ -213,7 +218,7 @@ final class FilledIn {
             }
         }
         String name = free(c.name());
-        reads.get(step).add(new Read(name, c.template(name)));
+        reads.get(step).add(new Read(name, c));
         return name;
     }
 

@@ -77,4 +77,20 @@ public record WorkedCase(
         }
         return all;
     }
+
+    /**
+     * What ended it.
+     *
+     * @param title empty if nobody wrote it down
+     */
+    public record Ended(String title, List<Done> steps) {}
+
+    /** What ended it; empty if nothing is known to have. */
+    public Ended ended() {
+        return tried().stream()
+                .filter(Tried::worked)
+                .reduce((a, b) -> b)
+                .map(t -> new Ended(t.title(), t.steps()))
+                .orElse(new Ended("", List.of()));
+    }
 }

@@ -75,7 +75,7 @@ final class Alike {
         for (int i = from; i < to; i++) {
             w += switch (tokens.get(i).kind()) {
                 case LANGUAGE, WORD, SPEAKER -> 1;
-                case CODE -> 3;
+                case CODE -> 12;
                 case VALUE, COLON -> 0;
             };
         }

@@ -6,9 +6,10 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.TreeMap;
 
-/** Groups texts by the message that they are made of. */
+/** Texts grouped by the message that they are made of. Immutable and safe for use by many threads. */
 public final class Shapes {
 
     /** As many forms with the same beginning, end or words are compared with each other; more are compared with these. */
@@ -16,27 +17,34 @@ public final class Shapes {
 
     private static final int ENDS = 2;
 
-    private Shapes() {}
+    /** A text that was read once, so that it need not be read again for the next grouping. */
+    public static final class Read {
+        private final Form form;
 
-    /**
-     * The groups of texts, each as the places of its texts, in order; groups by their first text. Every text is in one, a text without
-     * words in one of its own. The same groups whatever the order.
-     *
-     * @param texts what screens said
-     * @return cost: linear in the number of texts, for lines of bounded length
-     */
-    public static List<List<Integer>> of(List<String> texts) {
+        private Read(Form form) {
+            this.form = form;
+        }
+    }
+
+    private final List<Form> forms;
+    private final int[] root;
+    /** Of each key the forms that others with it are compared with. */
+    private final Map<String, List<Integer>> compared = new TreeMap<>();
+
+    private final List<List<Integer>> groups;
+    private final Map<Integer, Integer> groupOf = new HashMap<>();
+
+    private Shapes(List<Read> texts) {
         Map<Form, List<Integer>> byForm = new HashMap<>();
         for (int i = 0; i < texts.size(); i++) {
-            byForm.computeIfAbsent(Form.of(texts.get(i)), f -> new ArrayList<>(1))
-                    .add(i);
+            byForm.computeIfAbsent(texts.get(i).form, f -> new ArrayList<>(1)).add(i);
         }
-        List<Form> forms = new ArrayList<>(byForm.keySet());
+        forms = new ArrayList<>(byForm.keySet());
         // an order that the forms give by themselves: whichever text came first, the same are compared
         Map<Form, String> written = new HashMap<>();
         forms.forEach(f -> written.put(f, f.written()));
         forms.sort(Comparator.comparing(written::get));
-        int[] root = new int[forms.size()];
+        root = new int[forms.size()];
         for (int i = 0; i < root.length; i++) {
             root[i] = i;
         }
@@ -46,27 +54,66 @@ public final class Shapes {
                 buckets.computeIfAbsent(key, k -> new ArrayList<>()).add(i);
             }
         }
-        buckets.values().forEach(b -> join(b, forms, root));
-        Map<Integer, List<Integer>> groups = new LinkedHashMap<>();
-        Map<Integer, Integer> rootOf = new HashMap<>();
+        buckets.forEach(this::join);
+        int[] rootOf = new int[texts.size()];
         for (int i = 0; i < forms.size(); i++) {
             for (int text : byForm.get(forms.get(i))) {
-                rootOf.put(text, find(root, i));
+                rootOf[text] = find(i);
             }
         }
+        Map<Integer, List<Integer>> all = new LinkedHashMap<>();
         for (int t = 0; t < texts.size(); t++) {
-            groups.computeIfAbsent(rootOf.get(t), r -> new ArrayList<>()).add(t);
+            List<Integer> group = all.computeIfAbsent(rootOf[t], r -> new ArrayList<>());
+            groupOf.putIfAbsent(rootOf[t], all.size() - 1);
+            group.add(t);
         }
-        return List.copyOf(groups.values());
+        groups = List.copyOf(all.values());
     }
 
-    private static void join(List<Integer> bucket, List<Form> forms, int[] root) {
+    /** Reads a text; linear in its length. */
+    public static Read read(String text) {
+        return new Read(Form.of(text));
+    }
+
+    /** Groups texts; cost: linear in their number, for lines of bounded length. */
+    public static Shapes of(List<Read> texts) {
+        return new Shapes(texts);
+    }
+
+    /**
+     * The groups of texts, each as the places of its texts, in order; groups by their first text. Every text is in one, those without
+     * words are in one. The same groups whatever the order.
+     *
+     * @param texts what screens said
+     */
+    public static List<List<Integer>> group(List<String> texts) {
+        return of(texts.stream().map(Shapes::read).toList()).groups();
+    }
+
+    /** The groups, each as the places of its texts. */
+    public List<List<Integer>> groups() {
+        return groups;
+    }
+
+    /** The group that a text would be in; empty if it would be alone. Does not depend on how many texts there are. */
+    public OptionalInt groupOf(Read text) {
+        for (String key : keys(text.form)) {
+            for (int f : compared.getOrDefault(key, List.of())) {
+                if (forms.get(f).equals(text.form) || Alike.are(forms.get(f), text.form)) {
+                    return OptionalInt.of(groupOf.get(find(f)));
+                }
+            }
+        }
+        return OptionalInt.empty();
+    }
+
+    private void join(String key, List<Integer> bucket) {
         List<Integer> seen = new ArrayList<>();
         for (int f : bucket) {
             boolean joined = false;
             for (int s : seen) {
-                if (find(root, s) == find(root, f) || Alike.are(forms.get(s), forms.get(f))) {
-                    unite(root, s, f);
+                if (find(s) == find(f) || Alike.are(forms.get(s), forms.get(f))) {
+                    unite(s, f);
                     joined = true;
                 }
             }
@@ -74,6 +121,7 @@ public final class Shapes {
                 seen.add(f);
             }
         }
+        compared.put(key, seen);
     }
 
     /** What forms of one message are likely to share: their first words, their last, and all words of the language. */
@@ -101,18 +149,18 @@ public final class Shapes {
         return keys;
     }
 
-    private static int find(int[] root, int i) {
+    /** No path is shortened on the way: readers may come from many threads. */
+    private int find(int i) {
         int r = i;
         while (root[r] != r) {
-            root[r] = root[root[r]];
             r = root[r];
         }
         return r;
     }
 
-    private static void unite(int[] root, int a, int b) {
-        int x = find(root, a);
-        int y = find(root, b);
+    private void unite(int a, int b) {
+        int x = find(a);
+        int y = find(b);
         root[Math.max(x, y)] = Math.min(x, y);
     }
 }

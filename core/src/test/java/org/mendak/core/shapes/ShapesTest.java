@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
+import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -27,14 +28,14 @@ class ShapesTest {
 
     @Test
     void groupsWhatDiffersInFiguresAndNamesAlone() {
-        assertEquals(List.of(List.of(0, 2), List.of(1, 4), List.of(3), List.of(5), List.of(6, 7)), Shapes.of(TEXTS));
+        assertEquals(List.of(List.of(0, 2), List.of(1, 4), List.of(3), List.of(5), List.of(6, 7)), Shapes.group(TEXTS));
     }
 
     @Test
     void wordsOfTheLanguageTellMessagesApart() {
         assertEquals(
                 2,
-                Shapes.of(List.of("cannot open the berth plan of deck 4", "cannot remove the berth plan of deck 4"))
+                Shapes.group(List.of("cannot open the berth plan of deck 4", "cannot remove the berth plan of deck 4"))
                         .size());
     }
 
@@ -42,7 +43,7 @@ class ShapesTest {
     void aReasonBehindAColonIsAValue() {
         assertEquals(
                 1,
-                Shapes.of(List.of(
+                Shapes.group(List.of(
                                 "cannot load berth plan of deck 4: the quay is closed",
                                 "cannot load berth plan of deck 12: no room left"))
                         .size());
@@ -52,7 +53,7 @@ class ShapesTest {
     void whatStandsAroundTheTellingLineIsLeftOut() {
         assertEquals(
                 1,
-                Shapes.of(List.of(
+                Shapes.group(List.of(
                                 "Berthbook\nBB-0714 berth plan of deck 4 has a hole",
                                 "2026-03-01 10:00:00 BB-0714 berth plan of deck 9 has a hole\nOK"))
                         .size());
@@ -60,8 +61,18 @@ class ShapesTest {
 
     @Test
     void nothingIsNobodysShape() {
-        assertEquals(List.of(), Shapes.of(List.of()));
-        assertEquals(List.of(List.of(0, 1)), Shapes.of(List.of("", " \n")));
+        assertEquals(List.of(), Shapes.group(List.of()));
+        assertEquals(List.of(List.of(0, 1)), Shapes.group(List.of("", " \n")));
+    }
+
+    @Test
+    void aNewTextFindsTheGroupOfItsShape() {
+        Shapes shapes = Shapes.of(TEXTS.stream().map(Shapes::read).toList());
+        assertEquals(
+                OptionalInt.of(4),
+                shapes.groupOf(Shapes.read("tide gauge Hestvik speaks a dialect, board keeps yesterday")));
+        assertEquals(OptionalInt.of(1), shapes.groupOf(Shapes.read("BB-0714 berth plan of deck 8 has a hole")));
+        assertEquals(OptionalInt.empty(), shapes.groupOf(Shapes.read("the lamp on the quay is out of oil")));
     }
 
     @Property(tries = 50)
@@ -72,7 +83,7 @@ class ShapesTest {
     }
 
     private static Set<Set<String>> written(List<String> texts) {
-        return Shapes.of(texts).stream()
+        return Shapes.group(texts).stream()
                 .map(g -> g.stream().map(texts::get).collect(Collectors.toSet()))
                 .collect(Collectors.toCollection(HashSet::new));
     }

@@ -36,9 +36,8 @@ class CaseController {
     @FromCaller
     record Look(String text, Integer row) {}
 
-    /** {@code step} is true for what was done off the script. */
     @FromCaller
-    record NoteBody(String text, Boolean step) {}
+    record NoteBody(String text) {}
 
     record Moved(String error) {}
 
@@ -168,7 +167,7 @@ class CaseController {
 
     @PostMapping("/{n}/notes")
     CaseViews.Case addNote(Caller caller, @PathVariable long n, @RequestBody NoteBody body) {
-        return cases.addNote(caller, n, body.text() == null ? "" : body.text(), Boolean.TRUE.equals(body.step()));
+        return cases.addNote(caller, n, body.text() == null ? "" : body.text());
     }
 
     @PostMapping("/{n}/moved")

@@ -27,6 +27,7 @@ class CaseEndings {
     private final CaseLocks locks;
     private final CaseRunbooks runbooks;
     private final OwedService owed;
+    private final FreeWork free;
     private final LibraryService library;
     private final AuditStore audit;
     private final Clock clock;
@@ -39,6 +40,7 @@ class CaseEndings {
             CaseLocks locks,
             CaseRunbooks runbooks,
             OwedService owed,
+            FreeWork free,
             LibraryService library,
             AuditStore audit,
             Clock clock) {
@@ -49,6 +51,7 @@ class CaseEndings {
         this.locks = locks;
         this.runbooks = runbooks;
         this.owed = owed;
+        this.free = free;
         this.library = library;
         this.audit = audit;
         this.clock = clock;
@@ -80,6 +83,7 @@ class CaseEndings {
         return locks.change(caller, number, (tx, c) -> {
             CaseStatus ending = Words.said(CaseStatus.ENDINGS, e.outcome(), "outcome");
             owed.refuseOpen(tx, number);
+            free.refuseOpen(tx, number);
             Long duplicate = ending == CaseStatus.DUPLICATE ? duplicate(tx, number, e.duplicateOf()) : null;
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             String believed = e.believedFix() != null
@@ -90,12 +94,12 @@ class CaseEndings {
                 throw Refusal.invalid("\"" + e.believedFix() + "\" was not tried on this case.");
             }
             if (!note.isEmpty()) {
-                store.addNote(tx, number, new CaseStore.Note(note, "note", clock.instant(), caller.name()));
+                store.addNote(tx, number, new CaseStore.Note(note, clock.instant(), caller.name()));
             }
             Retest.Result retest =
                     Retest.judge(e, ending, reader.runbook(tx, c).error().orElse(null));
             if (!retest.said().isEmpty()) {
-                store.addNote(tx, number, new CaseStore.Note(retest.said(), "note", clock.instant(), caller.name()));
+                store.addNote(tx, number, new CaseStore.Note(retest.said(), clock.instant(), caller.name()));
             }
             String limitation = CaseWords.cut(e.limitation() == null ? retest.limitation() : e.limitation(), 1000);
             CaseRow ended = c.ended(ending, believed, limitation, clock.instant(), c.recurredAt());
@@ -133,6 +137,7 @@ class CaseEndings {
             }
             List<AttemptRow> tried = attempts.ofCase(tx, number);
             AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.name()));
+            free.cameBack(tx, number);
             store.update(tx, c.ended(CaseStatus.OPEN, null, null, null, now).with(d -> d.duplicateOf = null));
             audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
             locks.changed(tx, c, tried);

@@ -6,6 +6,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.mendak.server.cases.free.FreeStep;
+import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Tx;
@@ -17,12 +19,14 @@ public class CaseIntake {
 
     private final CaseStore store;
     private final AttemptStore attempts;
+    private final FreeStepStore free;
     private final CaseLocks locks;
     private final LibraryService library;
 
-    CaseIntake(CaseStore store, AttemptStore attempts, CaseLocks locks, LibraryService library) {
+    CaseIntake(CaseStore store, AttemptStore attempts, FreeStepStore free, CaseLocks locks, LibraryService library) {
         this.store = store;
         this.attempts = attempts;
+        this.free = free;
         this.locks = locks;
         this.library = library;
     }
@@ -79,6 +83,11 @@ public class CaseIntake {
             }
         }
         return ImportResult.CREATED;
+    }
+
+    /** What was done off the script in a case that came in under this key. */
+    public void offScript(Tx tx, String key, List<FreeStep> steps) {
+        store.imported(tx, key).ifPresent(c -> steps.forEach(s -> free.add(tx, s.of(c.number()))));
     }
 
     /** Whether a case came in under this key. */

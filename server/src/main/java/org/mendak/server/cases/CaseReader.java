@@ -10,6 +10,8 @@ import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookTitles;
+import org.mendak.server.cases.free.FreeStep;
+import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.cases.owed.OwedStore;
 import org.mendak.server.cases.owed.PutBack;
 import org.mendak.server.cases.pictures.PictureService;
@@ -29,6 +31,7 @@ public class CaseReader {
     private final CaseFixes fixes;
     private final PictureService pictures;
     private final OwedStore owed;
+    private final FreeStepStore free;
     private final LibraryService library;
     private final Clock clock;
 
@@ -38,6 +41,7 @@ public class CaseReader {
             CaseFixes fixes,
             PictureService pictures,
             OwedStore owed,
+            FreeStepStore free,
             LibraryService library,
             Clock clock) {
         this.cases = cases;
@@ -45,6 +49,7 @@ public class CaseReader {
         this.fixes = fixes;
         this.pictures = pictures;
         this.owed = owed;
+        this.free = free;
         this.library = library;
         this.clock = clock;
     }
@@ -157,14 +162,33 @@ public class CaseReader {
                                 f.agent()))
                         .toList(),
                 cases.notes(tx, number).stream()
-                        .map(n -> new CaseViews.Note(hidden.in(n.text()), n.kind(), n.at(), n.agent()))
+                        .map(n -> new CaseViews.Note(hidden.in(n.text()), n.at(), n.agent()))
                         .toList(),
                 tried.stream().map(a -> attempt(tx, book, a, hidden)).toList(),
+                free.of(tx, number).stream().map(s -> freeStep(s, hidden)).toList(),
+                free.draftOf(tx, number).orElse(null),
                 owed.of(tx, number).stream()
                         .map(p -> putBack(tx, c, tried, p, values, hidden))
                         .toList(),
                 c.pinnedOrder(),
                 book.newer());
+    }
+
+    private static CaseViews.FreeStep freeStep(FreeStep s, Hidden hidden) {
+        return new CaseViews.FreeStep(
+                s.id(),
+                hidden.in(s.did()),
+                hidden.in(s.command()),
+                hidden.in(s.output()),
+                s.aim(),
+                hidden.in(s.putBack()),
+                s.putBackDone(),
+                Words.word(s.outcome()),
+                s.cameBack(),
+                s.undone(),
+                s.version(),
+                s.agent(),
+                s.at());
     }
 
     /** What must not stand on the case's page just now. */

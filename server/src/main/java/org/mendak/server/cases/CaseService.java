@@ -248,14 +248,14 @@ public class CaseService {
         return db.tx(tx -> knowledge.together(tx, reader.row(tx, number)));
     }
 
-    CaseViews.Case addNote(Caller caller, long number, String written, boolean step) {
+    CaseViews.Case addNote(Caller caller, long number, String written) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         if (written.isBlank() || written.length() > Limits.NOTE) {
             throw Refusal.invalid("A note has 1 to " + Limits.NOTE + " characters.");
         }
         String text = CaseWords.start(CaseWords.masked(written, null), Limits.NOTE);
         return locks.change(caller, number, (tx, c) -> {
-            store.addNote(tx, number, new CaseStore.Note(text, step ? "step" : "note", clock.instant(), caller.name()));
+            store.addNote(tx, number, new CaseStore.Note(text, clock.instant(), caller.name()));
         });
     }
 

@@ -244,22 +244,20 @@ public class CaseStore {
                 f.agent());
     }
 
-    /** {@code kind} is note, or step for what was done off the script. */
-    record Note(String text, String kind, Instant at, String agent) {}
+    record Note(String text, Instant at, String agent) {}
 
     List<Note> notes(Tx tx, long number) {
         return tx.list(
-                "select text, kind, at, agent from case_note where number = ? order by id",
-                r -> new Note(r.getString("text"), r.getString("kind"), Tx.instant(r, "at"), r.getString("agent")),
+                "select text, at, agent from case_note where number = ? order by id",
+                r -> new Note(r.getString("text"), Tx.instant(r, "at"), r.getString("agent")),
                 number);
     }
 
     void addNote(Tx tx, long number, Note n) {
         tx.run(
-                "insert into case_note (number, text, kind, at, agent) values (?, ?, ?, ?, ?)",
+                "insert into case_note (number, text, at, agent) values (?, ?, ?, ?)",
                 number,
                 n.text(),
-                n.kind(),
                 n.at(),
                 n.agent());
     }

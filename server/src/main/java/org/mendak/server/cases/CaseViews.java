@@ -69,6 +69,8 @@ public final class CaseViews {
             List<Fact> facts,
             List<Note> notes,
             List<Attempt> attempts,
+            List<FreeStep> freeSteps,
+            @OrNull String draft,
             List<PutBack> putBacks,
             List<String> pinned,
             List<String> newerRevisions) {}
@@ -89,8 +91,32 @@ public final class CaseViews {
     /** Something known, with what people call it; {@code source} is case, captured, answer, output, device or left. */
     public record Fact(String name, String title, String value, String source, Instant at, String agent) {}
 
-    /** A remark; {@code kind} is note, or step for what was done off the script. */
-    public record Note(String text, String kind, Instant at, String agent) {}
+    /** A remark. */
+    public record Note(String text, Instant at, String agent) {}
+
+    /**
+     * What was done off the script.
+     *
+     * @param output null if nobody kept it
+     * @param outcome what came of trying again behind it; null if nobody tried
+     * @param cameBack whether its success did not last
+     * @param undone whether it was taken back
+     * @param version goes into {@code If-Match} of what changes it
+     */
+    public record FreeStep(
+            long id,
+            String did,
+            String command,
+            @OrNull String output,
+            String aim,
+            String putBack,
+            boolean putBackDone,
+            @OrNull String outcome,
+            boolean cameBack,
+            boolean undone,
+            int version,
+            String agent,
+            Instant at) {}
 
     /**
      * A fix tried.

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.mendak.core.evidence.LoggedAttempt;
@@ -28,6 +29,7 @@ import org.mendak.server.cases.CaseRow;
 import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.cases.Reached;
 import org.mendak.server.cases.Waits;
+import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.library.Library;
 
 /** Simulated cases dressed as those of the Skerry Line: devices, callers, texts, days that end today. */
@@ -248,23 +250,65 @@ final class DemoCases {
                 String agent = seed.agents().get(random.nextInt(seed.agents().size()));
                 Instant at = now.minus(Duration.ofMinutes(
                         SETTLED_MINUTES + (long) (random.nextDouble() * random.nextDouble() * seed.days() * 1_440)));
+                boolean solved = i < u.solved();
                 CaseRow c = CaseRow.opened(agent, at, d -> {
                     d.product = u.product();
                     d.phase = u.phase();
                     d.requester = pier + " office";
-                    d.status = CaseStatus.HANDED_OVER;
+                    d.status = solved ? CaseStatus.SOLVED : CaseStatus.HANDED_OVER;
                     d.closedAt = at.plus(Duration.ofMinutes(20 + random.nextInt(30)));
                 });
                 String text = u.text().replace("{n}", String.valueOf(2 + random.nextInt(900)));
-                cases.add(new CaseIntake.Ready(
-                        c,
-                        List.of(),
-                        Map.of(),
-                        text,
-                        "skerry-x" + seed.unknown().indexOf(u) + "-" + i,
-                        NO_HASH));
+                cases.add(new CaseIntake.Ready(c, List.of(), Map.of(), text, key(seed, u, i), NO_HASH));
             }
         }
         return cases;
+    }
+
+    private static String key(Seed seed, Seed.Unknown u, int i) {
+        return "skerry-x" + seed.unknown().indexOf(u) + "-" + i;
+    }
+
+    /** What was done off the script, by the import key of the case. */
+    static Map<String, List<FreeStep>> offScript(Seed seed, List<CaseIntake.Ready> cases) {
+        Map<String, CaseIntake.Ready> byKey = new HashMap<>();
+        cases.forEach(c -> byKey.put(c.key(), c));
+        Map<String, List<FreeStep>> all = new HashMap<>();
+        for (Seed.Unknown u : seed.unknown()) {
+            for (int i = 0; i < u.solved(); i++) {
+                CaseIntake.Ready c = byKey.get(key(seed, u, i));
+                List<FreeStep> steps = new ArrayList<>();
+                for (Map<String, Object> done : u.done()) {
+                    steps.add(step(steps.size() + 1, done, c, u.text()));
+                }
+                all.put(c.key(), steps);
+            }
+        }
+        return all;
+    }
+
+    private static FreeStep step(int place, Map<String, Object> done, CaseIntake.Ready c, String text) {
+        int at = text.indexOf("{n}");
+        String n = c.text().substring(at, c.text().length() - (text.length() - at - "{n}".length()));
+        String p = String.valueOf(1_000 + Math.floorMod(c.key().hashCode(), 8_000));
+        UnaryOperator<String> said = name ->
+                String.valueOf(done.getOrDefault(name, "")).replace("{n}", n).replace("{p}", p);
+        return new FreeStep(
+                0,
+                0,
+                "demo-" + place,
+                place,
+                said.apply("did"),
+                said.apply("command"),
+                said.apply("output"),
+                said.apply("aim"),
+                "",
+                false,
+                Outcome.named(said.apply("outcome")).orElse(null),
+                false,
+                false,
+                1,
+                c.row().agent(),
+                c.row().openedAt().plus(Duration.ofMinutes(4L * place)));
     }
 }

@@ -142,6 +142,7 @@ class DemoLoader implements ReadyCheck {
             List<CaseIntake.Ready> some = all.subList(from, Math.min(all.size(), from + BATCH));
             db.run(tx -> some.forEach(c -> cases.take(tx, c)));
         }
+        db.run(tx -> DemoCases.offScript(seed, all).forEach((key, steps) -> cases.offScript(tx, key, steps)));
         db.run(tx -> cases.told(tx, lib.errors().keySet()));
     }
 

@@ -87,16 +87,20 @@ record Seed(Map<String, Object> all) {
         return texts(all, "open");
     }
 
-    /** A text that no runbook covers; {@code {n}} in it is a number. */
-    record Unknown(String product, String phase, int often, String text) {}
+    /** A text that no runbook covers; {@code {n}} in it is a number; {@code solved} of them by {@code done}. */
+    record Unknown(String product, String phase, int often, String text, int solved, List<Map<String, Object>> done) {}
 
     @SuppressWarnings("unchecked")
     List<Unknown> unknown() {
         return ((List<Map<String, Object>>) all.get("unknown"))
                 .stream()
                         .map(u -> new Unknown(
-                                (String) u.get("product"), (String) u.get("phase"), (int) number(u, "often"), (String)
-                                        u.get("text")))
+                                (String) u.get("product"),
+                                (String) u.get("phase"),
+                                (int) number(u, "often"),
+                                (String) u.get("text"),
+                                u.containsKey("solved") ? (int) number(u, "solved") : 0,
+                                u.containsKey("done") ? (List<Map<String, Object>>) u.get("done") : List.of()))
                         .toList();
     }
 

@@ -28,6 +28,7 @@ class WebConfig implements WebMvcConfigurer {
         "/library/fixes",
         "/library/{kind}/{key}",
         "/evidence",
+        "/gaps",
         "/evidence/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}/{key}/revisions",

@@ -60,6 +60,7 @@ class AccessTest extends InBrowser {
             {"/library", "h1"},
             {"/library/errors/till-staging-full", "h1"},
             {"/library/fixes/empty-staging", "h1"},
+            {"/gaps", ".gap-lines"},
             {"/evidence", ".evidence-summary"},
             {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".sheet.writes"},

@@ -37,6 +37,7 @@ class PlacesTest extends InBrowser {
                 "/case/" + openCase(),
                 "/library",
                 "/library/errors/till-staging-full",
+                "/gaps",
                 "/evidence",
                 "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",

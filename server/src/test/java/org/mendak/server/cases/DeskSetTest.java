@@ -413,11 +413,11 @@ class DeskSetTest extends OnTestDesk {
         assertThat(d.order()).doesNotContain("load-table");
         assertThat(d.see().path("attempts").path(0).path("triedBefore").asBoolean())
                 .isTrue();
-        d.post("/notes", Map.of("text", "pulled the panel's plug for a minute", "step", true))
+        d.post("/free-steps", Map.of("clientId", "plug", "did", "pulled the panel's plug for a minute"))
                 .expect(200);
-        assertThat(d.see().path("notes").path(0).path("kind").asString()).isEqualTo("step");
         assertThat(d.textFor("hand-over", "plain"))
                 .contains("Load the panel table: no change (before the case was opened)")
-                .contains("- Off the script: pulled the panel's plug for a minute");
+                .contains("What was done off the script")
+                .contains("- pulled the panel's plug for a minute");
     }
 }

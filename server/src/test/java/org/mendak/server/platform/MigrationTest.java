@@ -76,6 +76,32 @@ class MigrationTest {
     }
 
     @Test
+    void notesThatWereStepsAreStepsUnderVersionEleven(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "10");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+            s.execute("insert into desk_case (status, agent, opened_at) values ('open', 'Liv', " + now + ")");
+            for (String[] n :
+                    new String[][] {{"step", "pulled the plug"}, {"note", "called back"}, {"step", "waited"}}) {
+                s.execute("insert into case_note (number, text, kind, at, agent) values (1, '" + n[1] + "', '" + n[0]
+                        + "', " + now + ", 'Liv')");
+            }
+        }
+        migrate(url, "11");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            assertThat(one(s, "select listagg(text, '; ') from case_note")).isEqualTo("called back");
+            assertThat(
+                            one(
+                                    s,
+                                    "select listagg(position || ' ' || did, '; ') within group (order by position) from free_step"))
+                    .isEqualTo("1 pulled the plug; 2 waited");
+        }
+    }
+
+    @Test
     void whatIsOwedUnderVersionSixIsOwedUnderSeven(@TempDir Path folder) throws SQLException {
         String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
         migrate(url, "6");

@@ -67,8 +67,15 @@ final class CaseSentences {
         };
     }
 
-    static String noteWord(CaseViews.Note n) {
-        return n.kind().equals("step") ? "Off the script: " : "Note: ";
+    /** What was done off the script and what came of it, without what was taken back. */
+    static List<String> offScript(CaseViews.Case c) {
+        return c.freeSteps().stream()
+                .filter(s -> !s.undone())
+                .map(s -> Stream.of(s.did(), s.command())
+                                .filter(x -> !x.isEmpty())
+                                .collect(Collectors.joining(": "))
+                        + (s.outcome() == null ? "" : ", " + s.outcome().replace('-', ' ')))
+                .toList();
     }
 
     /** The minutes worked, as far as they are known. */

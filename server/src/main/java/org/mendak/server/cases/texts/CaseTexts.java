@@ -92,9 +92,10 @@ class CaseTexts {
             out.bullet("Limitation: " + c.limitation());
         }
         worked(c).forEach(a -> out.bullet("Tried: " + CaseSentences.attempt(a)));
+        CaseSentences.offScript(c).forEach(s -> out.bullet("Off the script: " + clean(c, s)));
         owed(c).forEach(p -> out.bullet("Still to do: " + CaseSentences.owed(p)));
         out.bullet("Worked: " + CaseSentences.minutes(c) + ", by " + agents(c));
-        c.notes().forEach(n -> out.bullet(CaseSentences.noteWord(n) + clean(c, n.text())));
+        c.notes().forEach(n -> out.bullet("Note: " + clean(c, n.text())));
     }
 
     /** Plain words, no codes, nothing about the inside of the desk. */
@@ -172,6 +173,14 @@ class CaseTexts {
                             + (s.note().isEmpty() ? "" : ", " + clean(c, s.note()))));
             a.steps().stream().filter(s -> s.output() != null).forEach(s -> out.verbatim(clean(c, s.output())));
         }
+        List<String> free = CaseSentences.offScript(c);
+        if (!free.isEmpty()) {
+            out.heading("What was done off the script");
+            free.forEach(s -> out.bullet(clean(c, s)));
+            c.freeSteps().stream()
+                    .filter(s -> !s.undone() && s.output() != null)
+                    .forEach(s -> out.verbatim(clean(c, s.output())));
+        }
         List<CaseViews.PutBack> owed = owed(c);
         if (!owed.isEmpty()) {
             out.heading("What is still to be put back");
@@ -179,7 +188,7 @@ class CaseTexts {
         }
         if (!c.notes().isEmpty() || !c.handovers().isEmpty()) {
             out.heading("Notes");
-            c.notes().forEach(n -> out.bullet(CaseSentences.noteWord(n) + clean(c, n.text()) + " (" + n.agent() + ")"));
+            c.notes().forEach(n -> out.bullet(clean(c, n.text()) + " (" + n.agent() + ")"));
             c.handovers().forEach(h -> out.bullet(h.giver() + " to " + h.taker() + ": " + clean(c, h.note())));
         }
     }

@@ -1,0 +1,81 @@
+package org.mendak.server.cases;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.mendak.core.drafting.WorkedCase;
+import org.mendak.server.cases.free.FreeStep;
+import org.mendak.server.cases.free.FreeStepStore;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** Cases in the form that drafts are made of. */
+@Component
+public class WorkedCases {
+
+    /** Steps that lie further apart were not worked at all the time: the minutes are not known then. */
+    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
+
+    private final CaseStore cases;
+    private final FreeStepStore steps;
+
+    WorkedCases(CaseStore cases, FreeStepStore steps) {
+        this.cases = cases;
+        this.steps = steps;
+    }
+
+    /** A case with what was done off its script. */
+    public record Whole(CaseRow row, WorkedCase worked) {}
+
+    /** These cases, in the order of their numbers; refuses if one is not there. */
+    public List<Whole> of(Tx tx, Collection<Long> numbers) {
+        Map<Long, List<FreeStep>> done =
+                steps.of(tx, List.copyOf(numbers)).stream().collect(Collectors.groupingBy(FreeStep::number));
+        List<Whole> all = new ArrayList<>();
+        for (long n : numbers.stream().sorted(Comparator.naturalOrder()).toList()) {
+            CaseRow c = cases.find(tx, n).orElseThrow(() -> Refusal.notFound("There is no case " + n + "."));
+            List<FreeStep> own = done.getOrDefault(n, List.of());
+            all.add(new Whole(
+                    c,
+                    new WorkedCase(
+                            n,
+                            cases.texts(tx, n).stream()
+                                    .map(CaseStore.Text::text)
+                                    .toList(),
+                            c.product(),
+                            c.phase(),
+                            own.stream().map(WorkedCases::done).toList(),
+                            c.status() == CaseStatus.SOLVED || c.status() == CaseStatus.WORKED_AROUND,
+                            minutes(c.openedAt(), own))));
+        }
+        return all;
+    }
+
+    /** A draft was made of these. */
+    public void drafted(Tx tx, Collection<Long> numbers, String error, String by, Instant at) {
+        numbers.forEach(n -> steps.drafted(tx, n, error, by, at));
+    }
+
+    private static WorkedCase.Done done(FreeStep s) {
+        return new WorkedCase.Done(
+                s.did(),
+                s.command(),
+                s.output() == null ? "" : s.output(),
+                s.aim(),
+                s.putBack(),
+                s.cameBack() ? org.mendak.core.evidence.Outcome.NO_CHANGE : s.outcome());
+    }
+
+    private static double minutes(Instant from, List<FreeStep> steps) {
+        Instant last =
+                steps.stream().map(FreeStep::at).max(Comparator.naturalOrder()).orElse(from);
+        Duration d = Duration.between(from, last);
+        return d.isNegative() || d.isZero() || d.compareTo(PLAUSIBLE) > 0 ? Double.NaN : d.toSeconds() / 60.0;
+    }
+}

@@ -1,0 +1,2 @@
+/** What was done off the script. */
+package org.mendak.server.cases.free;

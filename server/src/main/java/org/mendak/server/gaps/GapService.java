@@ -1,0 +1,289 @@
+package org.mendak.server.gaps;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.mendak.core.privacy.PersonalDetails;
+import org.mendak.core.recognise.Recognition;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.Edit;
+import org.mendak.core.runbook.Editing;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.shapes.Common;
+import org.mendak.server.gaps.GapStore.Hidden;
+import org.mendak.server.gaps.GapStore.Unknown;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.AuditStore;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.recognition.RecognitionService;
+import org.springframework.stereotype.Service;
+
+/** What the desk met and could not name. */
+@Service
+class GapService {
+
+    /** A case that stayed open longer was not being worked all the time. */
+    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
+
+    /** As many shapes are told as anybody reads; how many there are is told too. */
+    private static final int MOST = 200;
+
+    /** As many are tried whether a runbook knows them by now; what comes behind them cost least. */
+    private static final int LOOKED_AT = 1_000;
+
+    private static final int SAMPLES = 3;
+    private static final int CASES = 50;
+    private static final int NEAR = 3;
+    /** Below this nobody would take the one for the other. */
+    private static final double LIKE = 0.05;
+
+    private static final int REASON = 1_000;
+    private static final int READ = 60;
+    /** The place of the section among a known error's. */
+    private static final int RECOGNISE = 1;
+
+    private final Db db;
+    private final GapStore store;
+    private final UnknownShapes unknown;
+    private final RecognitionService recognition;
+    private final NamedSince named;
+    private final LibraryService library;
+    private final AuditStore audit;
+    private final Clock clock;
+
+    GapService(
+            Db db,
+            GapStore store,
+            UnknownShapes unknown,
+            RecognitionService recognition,
+            NamedSince named,
+            LibraryService library,
+            AuditStore audit,
+            Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.unknown = unknown;
+        this.recognition = recognition;
+        this.named = named;
+        this.library = library;
+        this.audit = audit;
+        this.clock = clock;
+    }
+
+    /**
+     * The gaps.
+     *
+     * @param cases opened in the last year
+     * @param solvedShare of them, solved or worked around; in [0, 1], 0 without any
+     * @param unnamedShare of them, about no known error; in [0, 1], 0 without any
+     * @param shapes those that cost most first
+     * @param more shapes that are not told
+     * @param hidden shapes that somebody hid
+     */
+    record Gaps(long cases, double solvedShare, double unnamedShare, List<Shape> shapes, int more, int hidden) {}
+
+    /**
+     * A shape.
+     *
+     * @param number its newest case, by which it is named in calls
+     * @param message what its texts have in common, with placeholders
+     * @param minutes how long people worked on it, as far as that is known
+     * @param samples some of its texts
+     * @param draft the draft that was made of it; null if none was
+     * @param hiddenFor why it is hidden; null if it is not
+     */
+    record Shape(
+            long number,
+            String message,
+            int count,
+            int open,
+            int solved,
+            double minutes,
+            List<String> products,
+            List<String> phases,
+            List<String> agents,
+            List<String> samples,
+            List<Long> cases,
+            Instant first,
+            Instant last,
+            @OrNull String draft,
+            @OrNull String hiddenFor) {}
+
+    /** A known error that a shape may be in other words. */
+    record Near(String error, String title, double probability) {}
+
+    /** The gaps, or those that somebody hid. */
+    Gaps gaps(Caller caller, boolean hidden) {
+        caller.may(Role.AGENT, Scope.READ, "see gaps");
+        return db.tx(tx -> {
+            UnknownShapes.Grouped g = unknown.grouped(tx);
+            Map<Long, Hidden> why =
+                    store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity()));
+            GapStore.Counted counted = store.counted(tx, clock.instant().minus(UnknownShapes.BACK));
+            List<Shape> all = g.shapes().groups().stream()
+                    .map(places -> shape(g, places, why))
+                    .sorted(Comparator.comparingDouble((Shape s) -> -s.minutes())
+                            .thenComparing(s -> -s.count())
+                            .thenComparing(s -> -s.number()))
+                    .toList();
+            List<Shape> wanted = all.stream()
+                    .filter(s -> (s.hiddenFor() != null) == hidden)
+                    .limit(LOOKED_AT)
+                    .filter(s -> !named.isNamed(s.samples().get(0)))
+                    .toList();
+            return new Gaps(
+                    counted.all(),
+                    share(counted.solved(), counted.all()),
+                    share(counted.unnamed(), counted.all()),
+                    wanted.stream().limit(MOST).toList(),
+                    Math.max(0, wanted.size() - MOST),
+                    (int) all.stream().filter(s -> s.hiddenFor() != null).count());
+        });
+    }
+
+    private static Shape shape(UnknownShapes.Grouped g, List<Integer> places, Map<Long, Hidden> why) {
+        List<Unknown> cases = places.stream().map(g.cases()::get).toList();
+        List<String> texts = places.stream().map(g.texts()::get).toList();
+        return new Shape(
+                cases.get(0).number(),
+                Common.of(texts.subList(0, Math.min(texts.size(), READ))).template(),
+                cases.size(),
+                (int) cases.stream().filter(Unknown::open).count(),
+                (int) cases.stream().filter(Unknown::solved).count(),
+                cases.stream().mapToDouble(GapService::minutes).sum(),
+                distinct(cases, Unknown::product),
+                distinct(cases, Unknown::phase),
+                distinct(cases, Unknown::agent),
+                texts.stream().distinct().limit(SAMPLES).toList(),
+                cases.stream().map(Unknown::number).limit(CASES).toList(),
+                cases.get(cases.size() - 1).openedAt(),
+                cases.get(0).openedAt(),
+                cases.stream()
+                        .map(Unknown::draft)
+                        .filter(Objects::nonNull)
+                        .findFirst()
+                        .orElse(null),
+                cases.stream()
+                        .map(c -> why.get(c.number()))
+                        .filter(Objects::nonNull)
+                        .map(Hidden::reason)
+                        .findFirst()
+                        .orElse(null));
+    }
+
+    private static double share(long part, long all) {
+        return all == 0 ? 0 : part / (double) all;
+    }
+
+    private static double minutes(Unknown c) {
+        if (c.closedAt() == null) {
+            return 0;
+        }
+        Duration d = Duration.between(c.openedAt(), c.closedAt());
+        return Math.min(d.toSeconds(), PLAUSIBLE.toSeconds()) / 60.0;
+    }
+
+    private static List<String> distinct(List<Unknown> cases, Function<Unknown, String> of) {
+        return cases.stream()
+                .map(of)
+                .filter(Objects::nonNull)
+                .distinct()
+                .sorted()
+                .toList();
+    }
+
+    /** The known errors that a shape is most like: is it one of these in other words? */
+    List<Near> near(Caller caller, long number) {
+        caller.may(Role.AGENT, Scope.READ, "see gaps");
+        String text = db.tx(tx -> {
+            UnknownShapes.Grouped g = unknown.grouped(tx);
+            return g.texts().get(places(g, number).get(0));
+        });
+        return recognition.recognise(text, null, null, null).candidates().stream()
+                .filter(c -> c.probability() >= LIKE)
+                .limit(NEAR)
+                .map((Recognition.Candidate c) -> new Near(
+                        c.error(),
+                        library.library()
+                                .error(c.error())
+                                .map(KnownError::title)
+                                .orElse(c.error()),
+                        c.probability()))
+                .toList();
+    }
+
+    private static List<Integer> places(UnknownShapes.Grouped g, long number) {
+        return g.of(number).orElseThrow(() -> Refusal.notFound("Case " + number + " is none that was not recognised."));
+    }
+
+    /** Hides a shape, for a reason; an empty one shows it again. */
+    void hide(Caller caller, long number, String reason) {
+        caller.may(Role.AUTHOR, Scope.LIBRARY, "hide gaps");
+        String why = reason == null ? "" : reason.strip();
+        if (why.length() > REASON) {
+            throw Refusal.invalid("A reason has at most " + REASON + " characters. Nothing was stored.");
+        }
+        db.run(tx -> {
+            UnknownShapes.Grouped g = unknown.grouped(tx);
+            List<Integer> places = places(g, number);
+            if (why.isEmpty()) {
+                store.show(
+                        tx, places.stream().map(i -> g.cases().get(i).number()).toList());
+            } else {
+                store.hide(tx, new Hidden(number, why, caller.name(), clock.instant()));
+            }
+            audit.write(tx, caller, why.isEmpty() ? "gap-shown" : "gap-hidden", String.valueOf(number), cut(why));
+        });
+    }
+
+    private static String cut(String s) {
+        return s.length() <= 200 ? s : s.substring(0, 200);
+    }
+
+    /** A shape is a known error in other words: its message and a sample go into a draft of that error. */
+    LibraryService.View isOne(Caller caller, long number, String error) {
+        caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
+        List<String> texts = db.tx(tx -> {
+            UnknownShapes.Grouped g = unknown.grouped(tx);
+            return places(g, number).stream().map(g.texts()::get).limit(READ).toList();
+        });
+        Common message = Common.of(texts);
+        String sample = Common.of(texts.subList(0, 1)).pieces().stream()
+                .map(Common.Piece::text)
+                .collect(Collectors.joining())
+                .strip();
+        return library.redraft(
+                caller,
+                DocumentKind.ERROR,
+                String.valueOf(error),
+                text -> {
+                    Editing.Edited e = Editing.apply(
+                            DocumentKind.ERROR,
+                            text,
+                            List.of(
+                                    added("Message", "template", message.template()),
+                                    added("Sample", "sample", PersonalDetails.mask(sample, Set.of()))));
+                    if (!e.refused().isEmpty()) {
+                        throw Refusal.invalid(e.refused());
+                    }
+                    return e.text();
+                },
+                "in the words of case " + number);
+    }
+
+    private static Edit added(String what, String field, String value) {
+        return new Edit.Add(List.of(RECOGNISE), what, Map.of(field, List.of(value)));
+    }
+}

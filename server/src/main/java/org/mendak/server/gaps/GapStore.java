@@ -1,0 +1,111 @@
+package org.mendak.server.gaps;
+
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** What the desk met and could not name; the table {@code shape_hidden}. */
+@Component
+class GapStore {
+
+    /** As much of a text as its shape is read from. */
+    private static final int START = 4_000;
+
+    /**
+     * A case that was not recognised.
+     *
+     * @param newest the newest of its texts; 0 if it has none
+     * @param closedAt null while it is open
+     * @param draft the draft that was made of it; null if none was
+     */
+    record Unknown(
+            long number,
+            long newest,
+            String product,
+            String phase,
+            String status,
+            String agent,
+            String device,
+            Instant openedAt,
+            Instant closedAt,
+            String draft) {
+
+        boolean open() {
+            return closedAt == null;
+        }
+
+        boolean solved() {
+            return "solved".equals(status) || "worked-around".equals(status);
+        }
+    }
+
+    /** Those opened since then, the newest first; at most so many. */
+    List<Unknown> unknown(Tx tx, Instant since, int most) {
+        return tx.list(
+                "select c.number, coalesce((select max(t.id) from case_text t where t.number = c.number), 0) as newest, c.product,"
+                        + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at, (select max(d.error_key) from case_drafted d where"
+                        + " d.number = c.number) as draft from desk_case c where c.error_key is null and c.opened_at >= ?"
+                        + " order by c.number desc limit ?",
+                r -> new Unknown(
+                        r.getLong("number"),
+                        r.getLong("newest"),
+                        r.getString("product"),
+                        r.getString("phase"),
+                        r.getString("status"),
+                        r.getString("agent"),
+                        r.getString("device"),
+                        Tx.instant(r, "opened_at"),
+                        Tx.instant(r, "closed_at"),
+                        r.getString("draft")),
+                since,
+                most);
+    }
+
+    /** What the screens said in these cases, by case; one text behind the other. */
+    Map<Long, String> texts(Tx tx, List<Long> numbers) {
+        Map<Long, String> texts = new HashMap<>();
+        tx.list(
+                "select number, substring(text, 1, " + START
+                        + ") as said from case_text where number = any(?) order by id",
+                r -> texts.merge(r.getLong("number"), r.getString("said"), (a, b) -> a + "\n" + b),
+                (Object) numbers.toArray(Long[]::new));
+        return texts;
+    }
+
+    /** Cases of a time in all, those of them that ended solved or worked around, and those about no known error. */
+    record Counted(long all, long solved, long unnamed) {}
+
+    Counted counted(Tx tx, Instant since) {
+        return tx.one(
+                        "select count(*) as n, sum(case when status in ('solved', 'worked-around') then 1 else 0 end) as solved,"
+                                + " sum(case when error_key is null then 1 else 0 end) as unnamed from desk_case where opened_at >= ?",
+                        r -> new Counted(r.getLong("n"), r.getLong("solved"), r.getLong("unnamed")),
+                        since)
+                .orElse(new Counted(0, 0, 0));
+    }
+
+    /** Why a shape is not shown, by a case of it. */
+    record Hidden(long number, String reason, String agent, Instant at) {}
+
+    List<Hidden> hidden(Tx tx) {
+        return tx.list(
+                "select number, reason, agent, at from shape_hidden",
+                r -> new Hidden(r.getLong("number"), r.getString("reason"), r.getString("agent"), Tx.instant(r, "at")));
+    }
+
+    void hide(Tx tx, Hidden h) {
+        tx.run(
+                "merge into shape_hidden (number, reason, agent, at) key (number) values (?, ?, ?, ?)",
+                h.number(),
+                h.reason(),
+                h.agent(),
+                h.at());
+    }
+
+    void show(Tx tx, List<Long> numbers) {
+        tx.run("delete from shape_hidden where number = any(?)", (Object) numbers.toArray(Long[]::new));
+    }
+}

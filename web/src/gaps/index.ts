@@ -1,0 +1,4 @@
+export { GapsPage } from "./GapsPage";
+export { SameShape } from "./SameShape";
+export { sameShapeQuery, saidBeforeQuery } from "./api";
+export { useDrafting } from "./useDrafting";
