@@ -61,6 +61,7 @@ export default ts.config(
   below("words", []),
   below("live", []),
   below("look", ["api", "words"]),
-  below("frame", ["api", "words", "look", "live"]),
+  below("surges", ["api", "words", "look", "live"]),
+  below("frame", ["api", "words", "look", "live", "surges"]),
   { files: ["src/api/clock.ts"], rules: { "no-restricted-syntax": "off" } },
 );

@@ -1529,6 +1529,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/surges": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["surges"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/tokens": {
     parameters: {
       query?: never;
@@ -3284,6 +3300,26 @@ export interface components {
       parts: components["schemas"]["PartLine"][];
       runs: string;
       title: string;
+    };
+    SurgeSurging: {
+      cases: number[];
+      /** Format: int32 */
+      count: number;
+      error: null | string;
+      /** Format: date-time */
+      since: string;
+      title: string;
+      tried: components["schemas"]["SurgeTried"][];
+      /** Format: double */
+      usual: number;
+    };
+    SurgeTried: {
+      fix: string;
+      /** Format: int32 */
+      helped: number;
+      title: string;
+      /** Format: int32 */
+      tried: number;
     };
     TeamNewPerson: {
       login: string;
@@ -6097,6 +6133,26 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["ShownFixesPage"];
+        };
+      };
+    };
+  };
+  surges: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["SurgeSurging"][];
         };
       };
     };

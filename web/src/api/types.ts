@@ -11,6 +11,7 @@ export type FreeStep = S["CaseFreeStep"];
 export type FreeEntry = S["FreeWorkEntry"];
 export type FreeChange = S["FreeWorkStepChange"];
 export type SameShapeCases = S["AlikeAlike"];
+export type Surging = S["SurgeSurging"];
 export type GapShape = S["GapShape"];
 export type Attempt = S["CaseAttempt"];
 export type AttemptChange = S["CaseAttemptChange"];

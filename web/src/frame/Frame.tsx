@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
 import { isTextBox, KEY_LEVEL, Mishaps, press, useKept, useKeys } from "../look";
+import { SurgeLine } from "../surges";
 import { words } from "../words";
 import { Band } from "./Band";
 import { KeysHelp } from "./KeysHelp";
@@ -72,6 +73,7 @@ export function Frame() {
         {words.common.skip}
       </a>
       <Band field={field} onHelp={() => setHelp(true)} />
+      {path !== "/" && <SurgeLine />}
       <div id="work">
         <Mishaps at={path}>
           <Outlet />

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { SameShapeCases } from "../api";
-import { Ago, Key, useNow } from "../look";
+import { Ago, Key, TypedCommand, useNow } from "../look";
 import { words } from "../words";
 import "./gaps.css";
 
@@ -41,7 +41,7 @@ export function SameShape(p: {
                 const next = i === 0 && p.onFollow !== undefined && k === p.taken;
                 return (
                   <li key={k} className={i === 0 && k < (p.taken ?? 0) ? "taken" : undefined}>
-                    {step.did} {step.command !== "" && <code className="mono">{step.command}</code>}
+                    {step.did} {step.command !== "" && <TypedCommand text={step.command} />}
                     {next && (
                       <button type="button" className="plain" onClick={p.onFollow}>
                         <Key k="g" /> {s.follow}

@@ -13,6 +13,7 @@ export {
   missingValue,
   plainCommand,
   Prose,
+  TypedCommand,
   useSay,
 } from "./parts";
 export {

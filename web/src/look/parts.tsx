@@ -62,6 +62,11 @@ function unbroken(text: string): ReactNode[] {
   );
 }
 
+/** A command as it was typed; a line never breaks behind the dashes of an option. */
+export function TypedCommand({ text }: { text: string }) {
+  return <code className="mono">{unbroken(text)}</code>;
+}
+
 /** A command with this case's values; what is missing is a visible blank. */
 export function CommandText({ pieces, onBlank }: { pieces: Piece[]; onBlank?: (name: string) => void }) {
   return (

@@ -6,6 +6,7 @@ import { deskWordsWords } from "./desk-words";
 import { effectWords, evidenceWords } from "./evidence";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
+import { surgeWords } from "./surges";
 
 export { conditionOf, whyWords } from "./why";
 
@@ -248,6 +249,7 @@ export const words = {
   },
   case: caseWords,
   gaps: gapWords,
+  surges: surgeWords,
   free: freeWords,
   evidence: evidenceWords,
   show: {

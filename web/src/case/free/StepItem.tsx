@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { FreeStep } from "../../api";
+import { TypedCommand } from "../../look";
 import { words } from "../../words";
 import type { CaseActs } from "../useCaseActs";
 import { type FreeFields, StepForm } from "./StepForm";
@@ -36,7 +37,7 @@ export function StepItem(p: {
       <div className="free-step-line">
         <span className="step-number">{p.n}</span>
         <span className="free-did">
-          {s.did} {s.command !== "" && <code className="mono">{s.command}</code>}
+          {s.did} {s.command !== "" && <TypedCommand text={s.command} />}
         </span>
         {p.editable && (
           <span className="free-acts">

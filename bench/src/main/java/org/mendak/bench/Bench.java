@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import org.mendak.bench.ranking.Ranking;
+import org.mendak.bench.ranking.Surging;
 import org.mendak.bench.recognition.Accuracy;
 import org.mendak.bench.recognition.CircumstancesFit;
 import org.mendak.bench.recognition.Failures;
@@ -39,6 +40,7 @@ public final class Bench {
             "doubling",
             "crowd",
             "ranking",
+            "surges",
             "reaction");
 
     private Bench() {}
@@ -60,6 +62,8 @@ public final class Bench {
                 case "calls" -> Calls.measure(app);
                 case "reaction" -> Reaction.measure(app);
                 case "ranking" -> Ranking.measure();
+                case "drift" -> Ranking.drift();
+                case "surges" -> Surging.measure();
                 case "ranking-tuning" -> Ranking.tune();
                 case "quoting" -> Quoting.measure();
                 case "writing" -> Writing.measure();

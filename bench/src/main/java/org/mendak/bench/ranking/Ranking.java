@@ -53,6 +53,11 @@ public final class Ranking {
 
     private Ranking() {}
 
+    /** How well changes are noticed, alone. */
+    public static void drift() {
+        Drifting.measure(SEED + 3);
+    }
+
     /** Prints all tables. */
     public static void measure() {
         run(SEED, ERRORS);

@@ -75,19 +75,39 @@ public final class Drift {
         }
     }
 
+    /**
+     * What the attempts of a fix say of a change.
+     *
+     * @param evidence how much better two shares explain them than one; 0 if there are too few to tell, at most {@link #MOST}
+     * @param change the change that explains them best; empty if the evidence is not above {@link #ALARM}
+     */
+    public record Tested(double evidence, Optional<Change> change) {
+
+        /** The change if its evidence reaches this bar. */
+        public Optional<Change> above(double bar) {
+            return change.filter(c -> c.factor() >= bar);
+        }
+    }
+
     /** The change that explains these attempts best, if one does. O(releases and months · attempts). */
     public static Optional<Change> of(List<FixTally.Try> tries) {
+        return test(tries).change();
+    }
+
+    /** Looks for a change. O(releases and months · attempts). */
+    public static Tested test(List<FixTally.Try> tries) {
         List<Split> splits = splits(tries);
         double mean = splits.stream().mapToDouble(Split::factor).average().orElse(0);
-        if (mean <= ALARM) {
-            return Optional.empty();
-        }
+        return new Tested(mean, mean <= ALARM ? Optional.empty() : Optional.of(change(splits, mean)));
+    }
+
+    private static Change change(List<Split> splits, double mean) {
         // a release that explains it well enough is named even where some month happens to fit a little better
         Split best = best(splits.stream().filter(s -> s.release() != null).toList())
                 .filter(s -> s.factor() > ALARM)
                 .or(() -> best(splits))
                 .orElseThrow();
-        return Optional.of(new Change(
+        return new Change(
                 best.release(),
                 best.since().stream()
                         .map(FixTally.Try::month)
@@ -98,7 +118,7 @@ public final class Drift {
                 Split.held(best.since()),
                 best.since().size(),
                 mean,
-                best.since().stream().map(FixTally.Try::caseId).distinct().toList()));
+                best.since().stream().map(FixTally.Try::caseId).distinct().toList());
     }
 
     private static Optional<Split> best(List<Split> splits) {

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.mendak.core.evidence.Alarms;
 import org.mendak.core.evidence.DeskFigures;
+import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.runbook.KnownError;
@@ -28,8 +30,10 @@ class DeskEvidenceService {
     private final Db db;
     private final ErrorEvidenceService errors;
     private final LibraryService library;
+    private final DriftBar bar;
 
-    DeskEvidenceService(Db db, ErrorEvidenceService errors, LibraryService library) {
+    DeskEvidenceService(Db db, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
+        this.bar = bar;
         this.db = db;
         this.errors = errors;
         this.library = library;
@@ -42,14 +46,17 @@ class DeskEvidenceService {
         List<LoggedCase> cases = new ArrayList<>();
         List<CaseLog.Entry> all = new ArrayList<>();
         List<String> failed = new ArrayList<>();
+        List<Double> looked = new ArrayList<>();
         for (KnownError e : library.library().errors().values()) {
             // one error at a time, so that no transaction lasts for the whole desk, and none takes the others with it
             try {
                 ErrorEvidenceService.Chosen chosen = db.tx(tx -> errors.choose(tx, e.plannable(), choice));
                 DeskEvidence.ErrorLine line = chosen.entries().isEmpty() ? null : line(chosen, choice);
-                List<DeskEvidence.Changed> changed = line == null
-                        ? List.of()
-                        : new EvidenceViews(library.library(), chosen.fitted().evidence()).changed(e);
+                EvidenceViews views =
+                        new EvidenceViews(library.library(), chosen.fitted().evidence());
+                List<Drift.Tested> tested = line == null ? List.of() : views.tested();
+                List<DeskEvidence.Changed> changed = line == null ? List.of() : views.changed(e, tested);
+                tested.stream().map(Drift.Tested::evidence).filter(x -> x > 0).forEach(looked::add);
                 cases.addAll(chosen.cases());
                 all.addAll(chosen.all());
                 Optional.ofNullable(line).ifPresent(lines::add);
@@ -62,6 +69,8 @@ class DeskEvidenceService {
         lines.sort(
                 Comparator.comparingDouble((DeskEvidence.ErrorLine l) -> l.savedAMonth() == null ? 0 : -l.savedAMonth())
                         .thenComparing(DeskEvidence.ErrorLine::title));
+        double least = choice.isEverything() ? bar.of(looked) : Alarms.bar(looked, Alarms.FALSE_RATE);
+        changes.removeIf(c -> c.factor() < least);
         changes.sort(Comparator.comparing(DeskEvidence.Changed::fell)
                 .thenComparing(DeskEvidence.Changed::factor)
                 .reversed());

@@ -40,8 +40,11 @@ class ErrorEvidenceService {
     private final LibraryService library;
     private final Settings settings;
     private final Clock clock;
+    private final DriftBar bar;
 
-    ErrorEvidenceService(Db db, EvidenceService evidence, LibraryService library, Settings settings, Clock clock) {
+    ErrorEvidenceService(
+            Db db, EvidenceService evidence, LibraryService library, Settings settings, Clock clock, DriftBar bar) {
+        this.bar = bar;
         this.db = db;
         this.evidence = evidence;
         this.library = library;
@@ -117,7 +120,7 @@ class ErrorEvidenceService {
                         ? null
                         : chosen.entries().get(0).logged().month(),
                 library.library().vocabulary().handOverMinutes(),
-                views.fixes(),
+                views.fixes(bar.last()),
                 order(chosen, choice),
                 EvidenceViews.releases(chosen.cases()),
                 views.forWhom(error, chosen.cases()),

@@ -35,15 +35,20 @@ final class EvidenceViews {
         this.e = evidence;
     }
 
-    List<ErrorEvidence.FixEvidence> fixes() {
-        return IntStream.range(0, e.fixes().size()).mapToObj(this::fix).toList();
+    List<ErrorEvidence.FixEvidence> fixes(double bar) {
+        return IntStream.range(0, e.fixes().size()).mapToObj(i -> fix(i, bar)).toList();
     }
 
-    /** The fixes that work more or less often than they did. */
-    List<DeskEvidence.Changed> changed(KnownError error) {
+    /** What the tries of each fix say of a change. */
+    List<Drift.Tested> tested() {
+        return e.tallies().stream().map(t -> Drift.test(t.tries())).toList();
+    }
+
+    /** The fixes that may work more or less often than they did. */
+    List<DeskEvidence.Changed> changed(KnownError error, List<Drift.Tested> tested) {
         return IntStream.range(0, e.fixes().size())
                 .boxed()
-                .flatMap(i -> Drift.of(e.tallies().get(i).tries()).stream()
+                .flatMap(i -> tested.get(i).change().stream()
                         .map(c -> new DeskEvidence.Changed(
                                 error.key(),
                                 error.title(),
@@ -83,7 +88,7 @@ final class EvidenceViews {
                         .toList());
     }
 
-    private ErrorEvidence.FixEvidence fix(int i) {
+    private ErrorEvidence.FixEvidence fix(int i, double bar) {
         FixTally t = e.tallies().get(i);
         Optional<Fix> fix = library.fix(e.fixes().get(i));
         boolean ranged = t.tried() > 0 && !e.isLittle();
@@ -107,7 +112,7 @@ final class EvidenceViews {
                 t.minutes(),
                 fix.map(Fix::minutes).orElse(null),
                 t.months().stream().map(EvidenceViews::month).toList(),
-                Drift.of(t.tries()).map(EvidenceViews::change).orElse(null),
+                Drift.test(t.tries()).above(bar).map(EvidenceViews::change).orElse(null),
                 t.neverHelps(),
                 afterRestart(i, fix),
                 t.cases().stream().map(Long::valueOf).toList());

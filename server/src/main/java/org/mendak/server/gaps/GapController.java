@@ -28,8 +28,10 @@ class GapController {
 
     private final GapService gaps;
     private final AlikeService alike;
+    private final SurgeService surges;
 
-    GapController(GapService gaps, AlikeService alike) {
+    GapController(GapService gaps, AlikeService alike, SurgeService surges) {
+        this.surges = surges;
         this.gaps = gaps;
         this.alike = alike;
     }
@@ -57,6 +59,12 @@ class GapController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void hide(Caller caller, @PathVariable long n, @RequestBody HideBody body) {
         gaps.hide(caller, n, body.reason());
+    }
+
+    /** What comes in far more often just now than it usually does. */
+    @GetMapping("/api/surges")
+    List<SurgeService.Surging> surges(Caller caller) {
+        return surges.surges(caller);
     }
 
     /** What became of other cases of the same shape. */

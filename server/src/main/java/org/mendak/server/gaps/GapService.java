@@ -168,8 +168,14 @@ class GapService {
                 distinct(cases, Unknown::agent),
                 texts.stream().distinct().limit(SAMPLES).toList(),
                 cases.stream().map(Unknown::number).limit(CASES).toList(),
-                cases.get(cases.size() - 1).openedAt(),
-                cases.get(0).openedAt(),
+                cases.stream()
+                        .map(Unknown::openedAt)
+                        .min(Comparator.naturalOrder())
+                        .orElseThrow(),
+                cases.stream()
+                        .map(Unknown::openedAt)
+                        .max(Comparator.naturalOrder())
+                        .orElseThrow(),
                 cases.stream()
                         .map(Unknown::draft)
                         .filter(Objects::nonNull)

@@ -417,7 +417,7 @@ class DeskSetTest extends OnTestDesk {
                 .expect(200);
         assertThat(d.textFor("hand-over", "plain"))
                 .contains("Load the panel table: no change (before the case was opened)")
-                .contains("What was done off the script")
+                .contains("WHAT WAS DONE OFF THE SCRIPT")
                 .contains("- pulled the panel's plug for a minute");
     }
 }

@@ -1,0 +1,68 @@
+package org.mendak.core.evidence;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.Test;
+
+class SurgeTest {
+
+    private static final long DAY = 86_400;
+    private static final long NOW = 20_000 * DAY;
+    private static final long BEGUN = NOW - 400 * DAY;
+    private static final WeekProfile EVEN = WeekProfile.of(new long[0]);
+    private static final double HEIGHT = Surge.height(165);
+
+    /** Once every ten days, and then so many in the last hours. */
+    private static long[] usual(int lately) {
+        return LongStream.concat(
+                        LongStream.rangeClosed(1, 18).map(n -> NOW - (19 - n) * 10 * DAY),
+                        LongStream.range(0, lately).map(n -> NOW - (lately - n) * 1_800L))
+                .toArray();
+    }
+
+    @Test
+    void whatComesFarMoreOftenThanUsualIsASurgeFromItsFirstCaseOn() {
+        Surge s = Surge.of(usual(4), NOW, BEGUN, EVEN, HEIGHT).orElseThrow();
+        assertThat(s.count()).isEqualTo(4);
+        assertThat(s.since()).isEqualTo(NOW - 4 * 1_800);
+        assertThat(s.usual()).isLessThan(0.05);
+        assertThat(Surge.of(usual(3), NOW, BEGUN, EVEN, HEIGHT)).isEmpty();
+        assertThat(Surge.of(new long[0], NOW, BEGUN, EVEN, HEIGHT)).isEmpty();
+    }
+
+    @Test
+    void itIsOverWhenNothingComesForAWhile() {
+        long[] seconds = usual(5);
+        assertThat(Surge.of(seconds, NOW, BEGUN, EVEN, HEIGHT)).isPresent();
+        assertThat(Surge.of(seconds, NOW + 7 * DAY, BEGUN, EVEN, HEIGHT)).isEmpty();
+    }
+
+    @Test
+    void whatOftenComesIsNoSurgeForComing() {
+        long[] often =
+                LongStream.range(0, 200).map(n -> NOW - (200 - n) * 20 * 3_600).toArray();
+        assertThat(Surge.of(often, NOW, BEGUN, EVEN, HEIGHT)).isEmpty();
+    }
+
+    @Test
+    void aLargerDeskIsToldOfHigherOnesOnly() {
+        assertThat(Surge.height(165)).isEqualTo(Surge.height(10));
+        assertThat(Surge.height(1_650) - Surge.height(165)).isCloseTo(Math.log(10), within(1e-9));
+    }
+
+    /** Calls by day alone: a night counts for little, a week is as long as any. */
+    @Test
+    void theWeekIsAsTheDeskWorks() {
+        long monday = 4 * DAY;
+        long[] byDay = LongStream.range(0, 7 * 50)
+                .flatMap(d -> LongStream.range(8, 18).map(h -> monday + d * DAY + h * 3_600))
+                .toArray();
+        WeekProfile week = WeekProfile.of(byDay);
+        assertThat(week.between(monday, monday + 7 * DAY)).isCloseTo(168, within(1e-6));
+        assertThat(week.between(monday, monday + 7 * 3_600)).isLessThan(2);
+        assertThat(week.between(monday + 9 * 3_600, monday + 10 * 3_600)).isGreaterThan(2);
+        assertThat(week.between(monday, monday)).isZero();
+    }
+}

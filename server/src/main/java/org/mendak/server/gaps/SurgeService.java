@@ -1,0 +1,182 @@
+package org.mendak.server.gaps;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.mendak.core.evidence.Surge;
+import org.mendak.core.evidence.WeekProfile;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.shapes.Common;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Service;
+
+/** What comes in far more often just now than it usually does. */
+@Service
+class SurgeService {
+
+    /** For so long an answer is given again: a page asks every minute, and every page asks. */
+    private static final Duration KEPT = Duration.ofSeconds(30);
+
+    private static final int MOST = 5;
+    private static final int CASES = 3;
+    private static final double MONTH_DAYS = 30;
+
+    private final Db db;
+    private final SurgeStore store;
+    private final UnknownShapes unknown;
+    private final LibraryService library;
+    private final ZoneId zone;
+    private final Clock clock;
+    private Instant asked = Instant.EPOCH;
+    private List<Surging> now = List.of();
+
+    SurgeService(
+            Db db, SurgeStore store, UnknownShapes unknown, LibraryService library, Settings settings, Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.unknown = unknown;
+        this.library = library;
+        this.zone = settings.zone();
+        this.clock = clock;
+    }
+
+    /** A fix that was tried in it. */
+    record Tried(String fix, String title, int tried, int helped) {}
+
+    /**
+     * Something that surges.
+     *
+     * @param error the known error; null for a shape that nothing recognised
+     * @param title its title, or the shape's message
+     * @param count cases since
+     * @param usual cases that usually come in such a time
+     * @param cases the newest of them
+     * @param tried what was tried since, what helped most first
+     */
+    record Surging(
+            @OrNull String error,
+            String title,
+            Instant since,
+            int count,
+            double usual,
+            List<Long> cases,
+            List<Tried> tried) {}
+
+    /** What surges now, the farthest from what is usual first. */
+    List<Surging> surges(Caller caller) {
+        caller.may(Role.AGENT, Scope.READ, "see surges");
+        synchronized (this) {
+            Instant at = clock.instant();
+            if (at.isAfter(asked.plus(KEPT)) || at.isBefore(asked)) {
+                now = db.tx(tx -> look(tx, at));
+                asked = at;
+            }
+            return now;
+        }
+    }
+
+    private List<Surging> look(Tx tx, Instant at) {
+        Instant from = at.minusSeconds(Surge.TESTED + Surge.USUAL);
+        List<SurgeStore.CameIn> all = store.since(tx, from);
+        Instant begun = store.first(tx).orElse(at);
+        Map<String, List<SurgeStore.CameIn>> byError = new HashMap<>();
+        for (SurgeStore.CameIn c : all) {
+            if (c.error() != null) {
+                byError.computeIfAbsent(today(c.error()), k -> new ArrayList<>())
+                        .add(c);
+            }
+        }
+        WeekProfile week = WeekProfile.of(seconds(all));
+        double days = Math.max(
+                1, Duration.between(begun.isBefore(from) ? from : begun, at).toDays());
+        double height = Surge.height(all.size() * MONTH_DAYS / days);
+        List<Surging> found = new ArrayList<>();
+        byError.forEach((error, cases) ->
+                surge(cases, at, begun, week, height).ifPresent(s -> found.add(known(tx, error, s, cases))));
+        UnknownShapes.Grouped g = unknown.grouped(tx);
+        for (List<Integer> places : g.shapes().groups()) {
+            List<SurgeStore.CameIn> cases = places.stream()
+                    .map(g.cases()::get)
+                    .map(c -> new SurgeStore.CameIn(c.number(), null, c.openedAt()))
+                    .sorted(Comparator.comparing(SurgeStore.CameIn::at))
+                    .toList();
+            surge(cases, at, begun, week, height)
+                    .ifPresent(s -> found.add(new Surging(
+                            null,
+                            Common.of(places.stream()
+                                            .limit(20)
+                                            .map(g.texts()::get)
+                                            .toList())
+                                    .template(),
+                            at(s.since()),
+                            s.count(),
+                            s.usual(),
+                            newest(cases),
+                            List.of())));
+        }
+        found.sort(Comparator.comparingDouble(s -> s.usual() / s.count()));
+        return found.stream().limit(MOST).toList();
+    }
+
+    private String today(String error) {
+        return library.library().error(error).map(KnownError::key).orElse(error);
+    }
+
+    private Optional<Surge> surge(
+            List<SurgeStore.CameIn> cases, Instant at, Instant begun, WeekProfile week, double height) {
+        return Surge.of(seconds(cases), local(at), local(begun), week, height);
+    }
+
+    private Surging known(Tx tx, String error, Surge s, List<SurgeStore.CameIn> cases) {
+        return new Surging(
+                error,
+                library.library().error(error).map(KnownError::title).orElse(error),
+                at(s.since()),
+                s.count(),
+                s.usual(),
+                newest(cases),
+                store.tried(tx, error, at(s.since())).stream()
+                        .map(t -> new Tried(
+                                t.fix(),
+                                library.library().fix(t.fix()).map(Fix::title).orElse(t.fix()),
+                                t.tried(),
+                                t.helped()))
+                        .toList());
+    }
+
+    private static List<Long> newest(List<SurgeStore.CameIn> cases) {
+        return cases.subList(Math.max(0, cases.size() - CASES), cases.size()).stream()
+                .map(SurgeStore.CameIn::number)
+                .sorted(Comparator.reverseOrder())
+                .toList();
+    }
+
+    private long[] seconds(List<SurgeStore.CameIn> cases) {
+        return cases.stream().mapToLong(c -> local(c.at())).toArray();
+    }
+
+    /** Seconds as the desk's own clock shows them: hours of the week are the desk's. */
+    private long local(Instant at) {
+        return at.getEpochSecond() + zone.getRules().getOffset(at).getTotalSeconds();
+    }
+
+    private Instant at(long local) {
+        Instant about = Instant.ofEpochSecond(local);
+        return about.minusSeconds(zone.getRules().getOffset(about).getTotalSeconds());
+    }
+}

@@ -1,0 +1,2 @@
+export { SurgeLine } from "./SurgeLine";
+export { SurgesInHand } from "./SurgesInHand";
