@@ -51,7 +51,8 @@ public final class Drafting {
     }
 
     /**
-     * The draft of these cases. Every word of a step is in it, and what is guessed is said in it.
+     * The draft of these cases. Of what was done several times in the same way one is written down, word by word; of what never worked the
+     * name alone. What is guessed is said in it.
      *
      * @param cases of one shape, at least one, at most {@link #MOST_CASES}
      * @param taken which keys other documents have

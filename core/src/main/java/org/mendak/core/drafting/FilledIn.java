@@ -57,6 +57,8 @@ final class FilledIn {
         this.message = message;
         this.times = aligned(times);
         this.cases = cases;
+        // nothing that a command printed goes by the name of a value of the message
+        message.pieces().stream().filter(Common.Piece::isValue).forEach(p -> names.add(p.name()));
         for (int i = 0; i < times.get(0).size(); i++) {
             reads.add(new ArrayList<>());
         }
@@ -144,7 +146,6 @@ final class FilledIn {
             if (all) {
                 parameters.putIfAbsent(
                         p.name(), new Parameter(p.type(), p.name(), p.values().values()));
-                names.add(p.name());
                 done.forEach(t -> each.put(
                         t,
                         Commands.replaced(

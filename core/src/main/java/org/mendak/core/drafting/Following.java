@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.mendak.core.drafting.WorkedCase.Done;
 import org.mendak.core.shapes.Common;
 
@@ -33,6 +34,8 @@ public final class Following {
         Common message = Common.of(List.of(there, here));
         FilledIn filled = new FilledIn(message, List.of(steps), List.of(0));
         Map<String, String> values = new HashMap<>();
+        filled.parameters().keySet().forEach(name -> values.put(name, ""));
+        IntStream.range(0, steps.size()).forEach(i -> filled.reads(i).forEach(r -> values.put(r.name(), "")));
         for (Common.Piece p : message.pieces()) {
             if (p.isValue() && filled.parameters().containsKey(p.name())) {
                 values.put(p.name(), p.values().getOrDefault(1, "").strip());
@@ -58,9 +61,10 @@ public final class Following {
         Matcher m = NAME.matcher(command);
         StringBuilder s = new StringBuilder();
         while (m.find()) {
-            String value = values.getOrDefault(m.group(1), "");
-            m.appendReplacement(
-                    s, Matcher.quoteReplacement(value.isEmpty() ? "\u2039" + m.group(1) + "\u203a" : value));
+            // braces that name none of the values are the command's own
+            String value = values.get(m.group(1));
+            String shown = value == null ? m.group() : value.isEmpty() ? "\u2039" + m.group(1) + "\u203a" : value;
+            m.appendReplacement(s, Matcher.quoteReplacement(shown));
         }
         return m.appendTail(s).toString();
     }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -221,6 +223,9 @@ class DraftingTest {
         assertThat(Following.commands(there, said, here, List.of(asked)))
                 .containsExactly("berthctl plan holder --deck 9", "berthctl plan release 77 --deck 9");
         assertThat(Following.commands(List.of(), said, here, List.of())).isEmpty();
+        Done own = did("Count", "berthctl list --deck 4 | awk '{print}'", "");
+        assertThat(Following.commands(List.of(own), said, here, List.of()))
+                .containsExactly("berthctl list --deck 9 | awk '{print}'");
     }
 
     private static final String[] NASTY = {
@@ -281,6 +286,20 @@ class DraftingTest {
             Fix fix = read(f).fix();
             assertThat(fix.steps()).isNotEmpty();
         }
+        if (cases.size() == 1) {
+            // the first try that worked is written down as it was
+            WorkedCase.Tried first = cases.get(0).tried().stream()
+                    .filter(WorkedCase.Tried::worked)
+                    .findFirst()
+                    .orElseThrow();
+            String all = d.fixes().stream().map(Drafted.Document::text).collect(Collectors.joining());
+            first.steps().forEach(s -> assertThat(all).contains(bare(s.did())));
+        }
+    }
+
+    /** The letters' words of a text that no sign touches. */
+    private static List<String> bare(String text) {
+        return Stream.of(text.split("\\s+")).filter(w -> w.matches("[a-z]{3,}")).toList();
     }
 
     private static String words(Random random) {

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.mendak.core.drafting.WorkedCase;
 import org.mendak.server.cases.free.FreeStep;
@@ -55,6 +56,11 @@ public class WorkedCases {
                             minutes(c.openedAt(), own))));
         }
         return all;
+    }
+
+    /** The draft that was made of one of these and is still there; empty if none was. */
+    public Optional<String> draftOf(Tx tx, Collection<Long> numbers) {
+        return numbers.stream().flatMap(n -> steps.draftOf(tx, n).stream()).findFirst();
     }
 
     /** A draft was made of these. */

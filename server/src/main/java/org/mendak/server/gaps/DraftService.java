@@ -52,6 +52,10 @@ class DraftService {
         }
         return drafts.alone(caller, tx -> {
             List<WorkedCases.Whole> whole = cases.of(tx, wanted);
+            cases.draftOf(tx, wanted).ifPresent(key -> {
+                throw Refusal.conflict("A draft was made of one of these cases already: \"" + key
+                        + "\". Go on with that, or delete it first. Nothing was stored.");
+            });
             List<String> about = whole.stream()
                     .map(w -> w.row().errorKey())
                     .map(k -> k == null ? "" : k)

@@ -127,30 +127,43 @@ class GapService {
     /** The gaps, or those that somebody hid. */
     Gaps gaps(Caller caller, boolean hidden) {
         caller.may(Role.AGENT, Scope.READ, "see gaps");
-        return db.tx(tx -> {
-            UnknownShapes.Grouped g = unknown.grouped(tx);
-            Map<Long, Hidden> why =
-                    store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity()));
-            GapStore.Counted counted = store.counted(tx, clock.instant().minus(UnknownShapes.BACK));
-            List<Shape> all = g.shapes().groups().stream()
-                    .map(places -> shape(g, places, why))
-                    .sorted(Comparator.comparingDouble((Shape s) -> -s.minutes())
-                            .thenComparing(s -> -s.count())
-                            .thenComparing(s -> -s.number()))
-                    .toList();
-            List<Shape> wanted = all.stream()
-                    .filter(s -> (s.hiddenFor() != null) == hidden)
-                    .limit(LOOKED_AT)
-                    .filter(s -> !named.isNamed(s.samples().get(0)))
-                    .toList();
-            return new Gaps(
-                    counted.all(),
-                    share(counted.solved(), counted.all()),
-                    share(counted.unnamed(), counted.all()),
-                    wanted.stream().limit(MOST).toList(),
-                    Math.max(0, wanted.size() - MOST),
-                    (int) all.stream().filter(s -> s.hiddenFor() != null).count());
-        });
+        Read r = db.tx(tx -> new Read(
+                unknown.grouped(tx),
+                store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity())),
+                store.counted(tx, clock.instant().minus(UnknownShapes.BACK))));
+        // no connection is held while texts are recognised
+        UnknownShapes.Grouped g = r.grouped();
+        List<List<Integer>> costly = g.shapes().groups().stream()
+                .sorted(Comparator.comparingDouble((List<Integer> places) -> -minutes(g, places))
+                        .thenComparing(places -> -places.size())
+                        .thenComparing(places -> -g.cases().get(places.get(0)).number()))
+                .toList();
+        List<List<Integer>> wanted = costly.stream()
+                .filter(places -> isHidden(r, places) == hidden)
+                .limit(LOOKED_AT)
+                .filter(places -> !named.isNamed(g.texts().get(places.get(0))))
+                .toList();
+        return new Gaps(
+                r.counted().all(),
+                share(r.counted().solved(), r.counted().all()),
+                share(r.counted().unnamed(), r.counted().all()),
+                wanted.stream()
+                        .limit(MOST)
+                        .map(places -> shape(g, places, r.hidden()))
+                        .toList(),
+                Math.max(0, wanted.size() - MOST),
+                (int) costly.stream().filter(places -> isHidden(r, places)).count());
+    }
+
+    private record Read(UnknownShapes.Grouped grouped, Map<Long, Hidden> hidden, GapStore.Counted counted) {}
+
+    private static boolean isHidden(Read r, List<Integer> places) {
+        return places.stream()
+                .anyMatch(i -> r.hidden().containsKey(r.grouped().cases().get(i).number()));
+    }
+
+    private static double minutes(UnknownShapes.Grouped g, List<Integer> places) {
+        return places.stream().mapToDouble(i -> minutes(g.cases().get(i))).sum();
     }
 
     private static Shape shape(UnknownShapes.Grouped g, List<Integer> places, Map<Long, Hidden> why) {

@@ -46,8 +46,8 @@ class GapStore {
     List<Unknown> unknown(Tx tx, Instant since, int most) {
         return tx.list(
                 "select c.number, coalesce((select max(t.id) from case_text t where t.number = c.number), 0) as newest, c.product,"
-                        + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at, (select max(d.error_key) from case_drafted d where"
-                        + " d.number = c.number) as draft from desk_case c where c.error_key is null and c.opened_at >= ?"
+                        + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at, (select max(d.error_key) from case_drafted d join"
+                        + " document x on x.kind = 'error' and x.doc_key = d.error_key where d.number = c.number) as draft from desk_case c where c.error_key is null and c.opened_at >= ?"
                         + " order by c.number desc limit ?",
                 r -> new Unknown(
                         r.getLong("number"),

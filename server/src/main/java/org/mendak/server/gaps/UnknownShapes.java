@@ -24,6 +24,8 @@ class UnknownShapes {
 
     private static final int MOST = 100_000;
     private static final int AT_ONCE = 500;
+    /** As much of a text is kept in memory. */
+    private static final int SHOWN = 1_000;
 
     private final GapStore store;
     private final Clock clock;
@@ -95,7 +97,8 @@ class UnknownShapes {
             Map<Long, String> texts = store.texts(tx, numbers(some));
             for (Unknown c : some) {
                 String text = texts.getOrDefault(c.number(), "");
-                kept.put(c.number(), new Kept(c.newest(), text, Shapes.read(text)));
+                String shown = text.length() <= SHOWN ? text : text.substring(0, SHOWN);
+                kept.put(c.number(), new Kept(c.newest(), shown, Shapes.read(text)));
             }
         }
         if (kept.size() > cases.size()) {

@@ -114,7 +114,11 @@ class CaseInBrowserTest extends InBrowser {
         chrome.see(".guesses", "Nothing fits well");
         chrome.press("0");
         chrome.see(".case-head h1", "Not recognised yet");
+        chrome.see(".free-work", "No runbook covers this");
+        chrome.press("k");
         chrome.see(".choose-error", "Which known error is it?");
+        chrome.press(Keys.ESCAPE);
+        chrome.gone(".choose-error");
         chrome.press("e");
         chrome.see(".closing", "End the case");
         chrome.press("3");

@@ -171,6 +171,7 @@ class TaughtByCasesTest extends OnTestDesk {
                 .expect(201)
                 .json();
         String error = made.path("error").path("key").asString();
+        api.post("/api/drafts", Map.of("cases", List.of(second))).refused(409, error);
         String fix = made.path("fixes").path(0).path("key").asString();
         assertThat(fix).isEqualTo("free-the-berth-plan");
         assertThat(api.get("/api/cases/" + first).json().path("draft").asString())

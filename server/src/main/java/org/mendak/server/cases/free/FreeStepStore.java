@@ -100,10 +100,11 @@ public class FreeStepStore {
                 at);
     }
 
-    /** The draft that was made of a case last. */
+    /** The draft that was made of a case last, if it is still there. */
     public Optional<String> draftOf(Tx tx, long number) {
         return tx.one(
-                "select error_key from case_drafted where number = ? order by at desc limit 1",
+                "select d.error_key from case_drafted d join document x on x.kind = 'error' and x.doc_key = d.error_key"
+                        + " where d.number = ? order by d.at desc limit 1",
                 r -> r.getString("error_key"),
                 number);
     }
