@@ -115,8 +115,8 @@ public final class Drafting {
 
     /** P. Jaccard, "The distribution of the flora in the alpine zone", New Phytologist 11 (1912): what is common of all there is. */
     private static double overlap(String a, String b) {
-        Set<String> x = stems(a);
-        Set<String> y = stems(b);
+        Set<String> x = wordsOf(a);
+        Set<String> y = wordsOf(b);
         Set<String> both = new HashSet<>(x);
         both.retainAll(y);
         Set<String> all = new HashSet<>(x);
@@ -124,7 +124,7 @@ public final class Drafting {
         return all.isEmpty() ? 0 : both.size() / (double) all.size();
     }
 
-    private static Set<String> stems(String text) {
+    private static Set<String> wordsOf(String text) {
         return Proposal.of(text).stream()
                 .flatMap(l -> l.tokens().stream())
                 .filter(t -> !t.type().isEmpty())

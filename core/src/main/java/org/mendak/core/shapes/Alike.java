@@ -10,7 +10,7 @@ import org.mendak.core.shapes.Form.Token;
  *
  * <p>The side by side is the alignment of Needleman and Wunsch ("A general method applicable to the search for similarities in the amino
  * acid sequence of two proteins", J. Mol. Biol. 48 (1970), pp. 443-453) with whole words for letters; the costs of what differs are our
- * own, fitted by {@code ./mendak bench shapes}.
+ * own, chosen with {@code ./mendak bench shapes-fitting}.
  */
 final class Alike {
 
@@ -24,7 +24,10 @@ final class Alike {
 
     private Alike() {}
 
-    /** Whether they are; the same whichever comes first. Cost: the product of their lengths. */
+    /**
+     * Whether they are. Of several ways to lay them side by side that are as good one is taken, which may depend on which comes first: whoever
+     * asks gives them in an order of their own. Cost: the product of their lengths.
+     */
     static boolean are(Form a, Form b) {
         List<Token> x = a.tokens();
         List<Token> y = b.tokens();

@@ -24,20 +24,14 @@ public record Common(List<Piece> pieces) {
      * @param name what the value is called; empty for a literal
      * @param type what the value looks like; null for a literal
      * @param values what stood there, by the place of the text; empty for a literal
-     * @param differs whether the texts differ here; else it is a value by its looks alone
      */
-    public record Piece(String text, String name, ValueType type, Map<Integer, String> values, boolean differs) {
+    public record Piece(String text, String name, ValueType type, Map<Integer, String> values) {
         public Piece {
             values = Map.copyOf(values);
         }
 
         public boolean isValue() {
             return type != null;
-        }
-
-        /** The same value under another name. */
-        public Piece called(String other) {
-            return new Piece(text, other, type, values, differs);
         }
     }
 
@@ -230,16 +224,11 @@ public record Common(List<Piece> pieces) {
                 int to = base.words.get(end - 1) + 1;
                 literal(pieces, base.between(at, from));
                 Map<Integer, String> values = values(i, end);
-                boolean other = false;
-                for (int w = i; w < end; w++) {
-                    other |= differs[w];
-                }
                 pieces.add(new Piece(
                         base.between(from, to),
                         name(base.word(i).name(), names),
                         HoleType.of(values.values(), base.between(at, from), base.between(to, base.tokens.size())),
-                        values,
-                        other));
+                        values));
                 at = to;
                 i = end;
             }
@@ -286,7 +275,7 @@ public record Common(List<Piece> pieces) {
 
         private static void literal(List<Piece> pieces, String text) {
             if (!text.isEmpty()) {
-                pieces.add(new Piece(text, "", null, Map.of(), false));
+                pieces.add(new Piece(text, "", null, Map.of()));
             }
         }
 

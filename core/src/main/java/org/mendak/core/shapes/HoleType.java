@@ -1,16 +1,11 @@
 package org.mendak.core.shapes;
 
 import java.util.Collection;
-import java.util.EnumSet;
-import java.util.Set;
 import org.mendak.core.language.Proposal;
 import org.mendak.core.language.ValueType;
 
-/** What a value looks like, from what stood in its place so far: narrow where all are of one kind of figures, wide where words may come. */
+/** What a value looks like, from what stood in its place so far: narrow where all are of one kind, wide where words may come. */
 final class HoleType {
-
-    private static final Set<ValueType> FIGURES = EnumSet.of(
-            ValueType.NUMBER, ValueType.SIZE, ValueType.DURATION, ValueType.VERSION, ValueType.GUID, ValueType.URL);
 
     private HoleType() {}
 
@@ -26,9 +21,6 @@ final class HoleType {
         }
         if (all == null) {
             return ValueType.TEXT;
-        }
-        if (one && FIGURES.contains(all)) {
-            return all;
         }
         if (one && all != ValueType.WORD) {
             return all;
