@@ -43,3 +43,6 @@ create table shape_hidden (
   agent  varchar(120)  not null,
   at     timestamp(6) with time zone not null
 );
+
+-- what came in lately is asked for every half minute
+create index case_by_opening on desk_case (opened_at);

@@ -33,9 +33,6 @@ class AttemptService {
 
     private static final int MOST_STEPS = 5_000;
     private static final double LONGEST_MINUTES = 10_000;
-    /** A fix that lay untouched for longer was not being worked all the time: its minutes are not known. */
-    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
-
     private final Db db;
     private final CaseStore cases;
     private final AttemptStore store;
@@ -258,7 +255,7 @@ class AttemptService {
 
     private static Double measured(Instant from, Instant to) {
         Duration d = Duration.between(from, to);
-        return d.isZero() || d.isNegative() || d.compareTo(PLAUSIBLE) > 0
+        return d.isZero() || d.isNegative() || d.compareTo(WorkedTime.PLAUSIBLE) > 0
                 ? null
                 : Math.round(d.toMillis() / 6_000.0) / 10.0;
     }

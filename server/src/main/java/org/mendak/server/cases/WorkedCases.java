@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.mendak.core.drafting.WorkedCase;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.platform.Refusal;
@@ -19,9 +20,6 @@ import org.springframework.stereotype.Component;
 /** Cases in the form that drafts are made of. */
 @Component
 public class WorkedCases {
-
-    /** Steps that lie further apart were not worked at all the time: the minutes are not known then. */
-    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
 
     private final CaseStore cases;
     private final FreeStepStore steps;
@@ -75,13 +73,15 @@ public class WorkedCases {
                 s.output() == null ? "" : s.output(),
                 s.aim(),
                 s.putBack(),
-                s.cameBack() ? org.mendak.core.evidence.Outcome.NO_CHANGE : s.outcome());
+                s.cameBack() ? Outcome.NO_CHANGE : s.outcome());
     }
 
     private static double minutes(Instant from, List<FreeStep> steps) {
         Instant last =
                 steps.stream().map(FreeStep::at).max(Comparator.naturalOrder()).orElse(from);
         Duration d = Duration.between(from, last);
-        return d.isNegative() || d.isZero() || d.compareTo(PLAUSIBLE) > 0 ? Double.NaN : d.toSeconds() / 60.0;
+        return d.isNegative() || d.isZero() || d.compareTo(WorkedTime.PLAUSIBLE) > 0
+                ? Double.NaN
+                : d.toSeconds() / 60.0;
     }
 }

@@ -12,6 +12,7 @@ import org.mendak.core.drafting.Drafting;
 import org.mendak.core.drafting.Following;
 import org.mendak.core.drafting.WorkedCase;
 import org.mendak.server.cases.WorkedCases;
+import org.mendak.server.cases.WorkedTime;
 import org.mendak.server.gaps.GapStore.Unknown;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -29,8 +30,6 @@ class AlikeService {
 
     private static final int SOLVED = 3;
     private static final int OPEN = 5;
-    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
-
     private final Db db;
     private final UnknownShapes unknown;
     private final WorkedCases cases;
@@ -139,7 +138,9 @@ class AlikeService {
                 c.number(),
                 c.agent(),
                 c.closedAt(),
-                took.compareTo(PLAUSIBLE) > 0 ? null : Math.max(1, Math.round(took.toSeconds() / 60.0)) * 1.0,
+                took.compareTo(WorkedTime.PLAUSIBLE) > 0
+                        ? null
+                        : Math.max(1, Math.round(took.toSeconds() / 60.0)) * 1.0,
                 ended.title(),
                 IntStream.range(0, commands.size())
                         .mapToObj(i -> new Step(ended.steps().get(i).did(), commands.get(i)))

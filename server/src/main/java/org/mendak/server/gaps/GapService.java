@@ -17,6 +17,7 @@ import org.mendak.core.runbook.Edit;
 import org.mendak.core.runbook.Editing;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.shapes.Common;
+import org.mendak.server.cases.WorkedTime;
 import org.mendak.server.gaps.GapStore.Hidden;
 import org.mendak.server.gaps.GapStore.Unknown;
 import org.mendak.server.library.LibraryService;
@@ -33,9 +34,6 @@ import org.springframework.stereotype.Service;
 /** What the desk met and could not name. */
 @Service
 class GapService {
-
-    /** A case that stayed open longer was not being worked all the time. */
-    private static final Duration PLAUSIBLE = Duration.ofMinutes(90);
 
     /** As many shapes are told as anybody reads; how many there are is told too. */
     private static final int MOST = 200;
@@ -211,7 +209,7 @@ class GapService {
             return 0;
         }
         Duration d = Duration.between(c.openedAt(), c.closedAt());
-        return Math.min(d.toSeconds(), PLAUSIBLE.toSeconds()) / 60.0;
+        return Math.min(d.toSeconds(), WorkedTime.PLAUSIBLE.toSeconds()) / 60.0;
     }
 
     private static List<String> distinct(List<Unknown> cases, Function<Unknown, String> of) {

@@ -2,7 +2,6 @@ package org.mendak.server.gaps;
 
 import java.time.Clock;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -111,7 +110,6 @@ class UnknownShapes {
 
     /** Places without those of one case. */
     static List<Integer> without(Grouped g, List<Integer> places, long number) {
-        return new ArrayList<>(
-                places.stream().filter(i -> g.cases().get(i).number() != number).toList());
+        return places.stream().filter(i -> g.cases().get(i).number() != number).toList();
     }
 }
