@@ -4,7 +4,7 @@ import { useContext, useState } from "react";
 import { Link } from "react-router";
 import type { GapShape } from "../api";
 import { SignedIn } from "../frame";
-import { Ago, Coming, Failed, KeyButton, MiniSeam, useKeys, useNow, useSay } from "../look";
+import { Ago, Coming, Failed, intoView, KeyButton, MiniSeam, useKeys, useNow, useSay } from "../look";
 import { words } from "../words";
 import { gapsQuery, hideShape, isKnown, nearQuery } from "./api";
 import "./gaps.css";
@@ -139,7 +139,7 @@ function Line(p: {
   const now = useNow();
   const { shape } = p;
   return (
-    <li className={p.chosen ? "chosen" : undefined}>
+    <li className={p.chosen ? "chosen" : undefined} ref={p.chosen ? intoView : undefined}>
       <button type="button" className="gap-line" aria-expanded={p.open} onClick={p.onOpen}>
         <Shape message={shape.message} />
         <span className="gap-cost">

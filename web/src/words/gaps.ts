@@ -77,7 +77,7 @@ export const freeWords = {
   remove: "take back",
   save: "keep it so",
   putBackOpen: "to put back:",
-  putBackDone: "put back",
+  putBackDone: "it is put back",
   cameBack: "came back",
   outcomes: {
     worked: "worked",

@@ -1,6 +1,5 @@
-import { useState } from "react";
 import type { FreeStep } from "../../api";
-import { TypedCommand } from "../../look";
+import { TypedCommand, useKept } from "../../look";
 import { words } from "../../words";
 import type { CaseActs } from "../useCaseActs";
 import { type FreeFields, StepForm } from "./StepForm";
@@ -17,7 +16,8 @@ export function StepItem(p: {
   acts: CaseActs;
 }) {
   const { s, acts } = p;
-  const [edited, setEdited] = useState<FreeFields | null>(null);
+  // half a correction outlives a reload
+  const [edited, setEdited] = useKept<FreeFields | null>(`free-edit.${s.id}`, null);
   if (edited)
     return (
       <StepForm
