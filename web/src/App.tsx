@@ -24,6 +24,7 @@ import { SessionGate, WelcomePage } from "./session";
 import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
 import { TeamPage } from "./team";
+import { UpkeepPage } from "./upkeep";
 import { words } from "./words";
 import { NewDocumentPage } from "./writing";
 
@@ -86,6 +87,7 @@ function Places() {
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
         <Route path="/gaps" element={<GapsPage />} />
+        <Route path="/gaps/upkeep" element={<UpkeepPage />} />
         <Route path="/evidence" element={<EvidencePage />} />
         <Route path="/evidence/:key" element={<ErrorEvidencePage />} />
         <Route

@@ -244,6 +244,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/cases/{n}/flags": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["ofCase"];
+    put?: never;
+    post: operations["flag"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/flags/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["takeBack_1"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/cases/{n}/free-steps": {
     parameters: {
       query?: never;
@@ -363,7 +395,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["ofCase"];
+    get: operations["ofCase_1"];
     put?: never;
     post?: never;
     delete?: never;
@@ -571,7 +603,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["list_2"];
+    get: operations["list_3"];
     put?: never;
     post?: never;
     delete?: never;
@@ -635,7 +667,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["read"];
+    get: operations["read_1"];
     put: operations["save"];
     post?: never;
     delete?: never;
@@ -669,7 +701,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["answer"];
+    post: operations["answer_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1058,6 +1090,70 @@ export interface paths {
     };
     get: operations["fix_1"];
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/flags": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["open_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/flags/mine": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["mine"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/flags/{id}/answer": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations["answer"];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/flags/{id}/read": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations["read"];
     post?: never;
     delete?: never;
     options?: never;
@@ -1577,6 +1673,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/upkeep": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["list_2"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/upkeep/errors/{key}": {
     parameters: {
       query?: never;
@@ -1602,6 +1714,22 @@ export interface paths {
     };
     get: operations["fix"];
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/upkeep/marks": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations["mark"];
     post?: never;
     delete?: never;
     options?: never;
@@ -2566,6 +2694,53 @@ export interface components {
       /** Format: int32 */
       total: number;
     };
+    FlagFlag: {
+      answer: null | string;
+      /** Format: date-time */
+      answeredAt: null | string;
+      answeredBy: null | string;
+      /** Format: date-time */
+      at: string;
+      author: null | string;
+      fix: string;
+      fixTitle: string;
+      /** Format: int64 */
+      id: number;
+      kind: string;
+      /** Format: int32 */
+      line: number;
+      mended: boolean;
+      mine: boolean;
+      /** Format: int64 */
+      number: number;
+      output: null | string;
+      person: string;
+      /** Format: int32 */
+      step: number;
+      text: string;
+      title: string;
+      worked: string;
+    };
+    FlagFlagAnswer: {
+      mended?: boolean | null;
+      text?: null | string;
+    };
+    FlagFlagBody: {
+      fix?: null | string;
+      kind?: null | string;
+      /** Format: int32 */
+      step?: number | null;
+      text?: null | string;
+    };
+    FlagMine: {
+      answered: components["schemas"]["FlagFlag"][];
+      toAnswer: components["schemas"]["FlagFlag"][];
+    };
+    FlagOpen: {
+      flags: components["schemas"]["FlagFlag"][];
+      /** Format: int32 */
+      total: number;
+    };
     FreeWorkEntry: {
       aim?: null | string;
       clientId?: null | string;
@@ -3366,6 +3541,16 @@ export interface components {
       };
       workaround: boolean;
     };
+    UpkeepMarkBody: {
+      /** Format: date */
+      due?: null | string;
+      item?: null | string;
+      note?: null | string;
+      owner?: null | string;
+      seenOwner?: null | string;
+      /** Format: date */
+      snoozed?: null | string;
+    };
     UsedBy: {
       key: string;
       title: string;
@@ -3459,6 +3644,67 @@ export interface components {
     WordsWordChanges: {
       edits?: components["schemas"]["WordsWordChange"][] | null;
       text?: null | string;
+    };
+    WorklistCount: {
+      /** Format: int32 */
+      items: number;
+      /** @enum {string} */
+      kind:
+        | "drifting"
+        | "flagged"
+        | "left-behind"
+        | "hardly-helps"
+        | "contradicting"
+        | "too-general"
+        | "problem"
+        | "minutes"
+        | "unused"
+        | "alike"
+        | "never-matched"
+        | "stale"
+        | "unconfirmed";
+    };
+    WorklistItem: {
+      /** Format: date */
+      due: null | string;
+      folder: null | string;
+      item: string;
+      key: string;
+      /** @enum {string} */
+      kind:
+        | "drifting"
+        | "flagged"
+        | "left-behind"
+        | "hardly-helps"
+        | "contradicting"
+        | "too-general"
+        | "problem"
+        | "minutes"
+        | "unused"
+        | "alike"
+        | "never-matched"
+        | "stale"
+        | "unconfirmed";
+      mine: boolean;
+      note: string;
+      /** Format: int64 */
+      number: number | null;
+      overdue: boolean;
+      owner: null | string;
+      ownerName: null | string;
+      remedy: string;
+      /** Format: date */
+      snoozed: null | string;
+      title: string;
+      why: string;
+    };
+    WorklistUpkeep: {
+      counts: components["schemas"]["WorklistCount"][];
+      items: components["schemas"]["WorklistItem"][];
+      /** Format: int32 */
+      snoozed: number;
+      /** Format: int32 */
+      total: number;
     };
     WritingBeingWritten: {
       /** Format: date-time */
@@ -3903,6 +4149,75 @@ export interface operations {
       };
     };
   };
+  ofCase: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FlagFlag"][];
+        };
+      };
+    };
+  };
+  flag: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["FlagFlagBody"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FlagFlag"];
+        };
+      };
+    };
+  };
+  takeBack_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
   add_1: {
     parameters: {
       query?: never;
@@ -4115,7 +4430,7 @@ export interface operations {
       };
     };
   };
-  ofCase: {
+  ofCase_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -4450,7 +4765,7 @@ export interface operations {
       };
     };
   };
-  list_2: {
+  list_3: {
     parameters: {
       query?: {
         folder?: string;
@@ -4546,7 +4861,7 @@ export interface operations {
       };
     };
   };
-  read: {
+  read_1: {
     parameters: {
       query?: {
         revision?: string;
@@ -4630,7 +4945,7 @@ export interface operations {
       };
     };
   };
-  answer: {
+  answer_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -5318,6 +5633,94 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["FixSheet"];
         };
+      };
+    };
+  };
+  open_1: {
+    parameters: {
+      query?: {
+        fix?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FlagOpen"];
+        };
+      };
+    };
+  };
+  mine: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FlagMine"];
+        };
+      };
+    };
+  };
+  answer: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["FlagFlagAnswer"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FlagFlag"];
+        };
+      };
+    };
+  };
+  read: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };
@@ -6221,6 +6624,28 @@ export interface operations {
       };
     };
   };
+  list_2: {
+    parameters: {
+      query?: {
+        snoozed?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WorklistUpkeep"];
+        };
+      };
+    };
+  };
   error: {
     parameters: {
       query?: never;
@@ -6261,6 +6686,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["Problem"][];
+        };
+      };
+    };
+  };
+  mark: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["UpkeepMarkBody"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["WorklistItem"];
         };
       };
     };

@@ -5,6 +5,7 @@ import type { CaseLine, Owed } from "../api";
 import { SignedIn } from "../frame";
 import { useLive } from "../live";
 import { Ago, Coming, Failed, MiniSeam, useKeys, useNow, useSay } from "../look";
+import { FlagsInHand } from "../flags";
 import { SurgesInHand } from "../surges";
 import { words } from "../words";
 import { inHandQuery, openCasesQuery, settleOwed } from "./api";
@@ -57,6 +58,7 @@ export function DeskPage() {
         {lines.length > 0 && <span className="soft">{words.desk.moveHint}</span>}
       </div>
       <SurgesInHand />
+      <FlagsInHand />
       <Passed owed={hand?.owed ?? []} />
       {lines.length === 0 && (hand?.owed ?? []).length === 0 && (
         <div className="empty">

@@ -9,6 +9,7 @@ import { words } from "../words";
 import { gapsQuery, hideShape, isKnown, nearQuery } from "./api";
 import "./gaps.css";
 import { Shape } from "./Shape";
+import { GapTabs } from "./GapTabs";
 import { useDrafting } from "./useDrafting";
 
 const g = words.gaps;
@@ -71,7 +72,7 @@ export function GapsPage() {
   return (
     <main className="page gaps">
       <div className="page-head">
-        <h1>{hidden ? g.hiddenTitle : g.title}</h1>
+        {hidden ? <h1>{g.hiddenTitle}</h1> : <GapTabs at="gaps" />}
         {(hidden || data.hidden > 0) && (
           <button
             type="button"

@@ -1,3 +1,4 @@
+export { GapTabs } from "./GapTabs";
 export { GapsPage } from "./GapsPage";
 export { SameShape } from "./SameShape";
 export { sameShapeQuery, saidBeforeQuery } from "./api";

@@ -1,12 +1,14 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
+import { flagWords } from "./flags";
 import { freeWords, gapWords } from "./gaps";
 import { deskWordsWords } from "./desk-words";
 import { effectWords, evidenceWords } from "./evidence";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 import { surgeWords } from "./surges";
+import { upkeepWords } from "./upkeep";
 
 export { conditionOf, whyWords } from "./why";
 
@@ -250,6 +252,8 @@ export const words = {
   case: caseWords,
   gaps: gapWords,
   surges: surgeWords,
+  flags: flagWords,
+  upkeep: upkeepWords,
   free: freeWords,
   evidence: evidenceWords,
   show: {

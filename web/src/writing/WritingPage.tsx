@@ -3,6 +3,7 @@ import { Button, Input, Segmented } from "antd";
 import { lazy, Suspense, useContext, useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { HttpError, type ParcelPart, type Problem } from "../api";
+import { FlagsOfFix } from "../flags";
 import { SignedIn } from "../frame";
 import { ErrorSheetView, FixSheetView } from "../library";
 import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../look";
@@ -251,6 +252,15 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
         <Parcel parts={parcel.parts} onAll={() => void publishAll()} onLeave={() => setParcel(null)} />
       )}
       <ReviewState review={review} />
+      {folder === "fixes" && (
+        <FlagsOfFix
+          fix={docKey}
+          onLine={(line) => {
+            setView("source");
+            setGoTo({ line, column: 1 });
+          }}
+        />
+      )}
       <div className="writing-columns">
         <section>
           <div className="views">

@@ -1,7 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dropdown } from "antd";
-import { useState } from "react";
-import type { Attempt, Case, FilledFix, PlanStep } from "../../api";
+import { Fragment, useState } from "react";
+import type { Attempt, Case, FilledFix, FilledStep, PlanStep } from "../../api";
+import { FlagForm, FlagsOfStep } from "../../flags";
 import { Coming, Failed, Key, KEY_LEVEL, KeyButton, Prose, ToldLine, useKeys } from "../../look";
 import { words } from "../../words";
 import { filledQuery } from "../api";
@@ -56,9 +57,12 @@ function Filled(p: {
   const [goneAsked, setGoneAsked] = useState(false);
   const [pasted, setPasted] = useState("");
   const [shown, setShown] = useState(false);
+  const [flagging, setFlagging] = useState<FilledStep | null>(null);
   const then = p.ordered.find((o) => o.key !== filled.key && filled.together.includes(o.key));
   const allThere = () =>
     void acts.facts(Object.fromEntries(filled.needs.map((need) => [need.fact, need.wanted])));
+  // with all steps done, the last one is meant
+  const flaggable = step ?? filled.steps.at(-1);
   const needsOpen = filled.needs.some((need) => need.state !== "yes");
 
   useKeys(
@@ -95,6 +99,12 @@ function Filled(p: {
         alive: attempt === undefined,
       },
       { key: "v", says: words.case.showIt, act: () => setShown(true) },
+      {
+        key: "h",
+        says: words.flags.flag,
+        act: () => setFlagging(flaggable ?? null),
+        alive: flaggable !== undefined,
+      },
       { key: "j", says: words.case.skip, act: stepActs.skip, alive: step !== undefined },
       { key: "z", says: words.case.undoStep, act: stepActs.undo, alive: work.lastBehind >= 0 },
       {
@@ -154,12 +164,14 @@ function Filled(p: {
       {at === 0 && <Prose text={filled.intro} />}
       {at === 0 && <Told fix={filled} />}
       {filled.steps.slice(0, at).map((s) => (
-        <StepLine
-          key={s.index}
-          step={s}
-          state={states[s.index] ?? "open"}
-          onUndo={s.index === work.lastBehind ? stepActs.undo : undefined}
-        />
+        <Fragment key={s.index}>
+          <StepLine
+            step={s}
+            state={states[s.index] ?? "open"}
+            onUndo={s.index === work.lastBehind ? stepActs.undo : undefined}
+          />
+          <FlagsOfStep n={c.number} fix={filled.key} step={s.index} />
+        </Fragment>
       ))}
       {step && (
         <CurrentStep
@@ -173,7 +185,18 @@ function Filled(p: {
           notes={work.notes}
           saying={work.saying === at}
           onSaying={(on) => work.setSaying(on ? at : -1)}
+          onFlag={() => setFlagging(step)}
           acts={stepActs}
+        />
+      )}
+      {step && <FlagsOfStep n={c.number} fix={filled.key} step={step.index} />}
+      {flagging && (
+        <FlagForm
+          n={c.number}
+          fix={filled.key}
+          step={flagging.index}
+          title={flagging.title}
+          onLeave={() => setFlagging(null)}
         />
       )}
       <div className="steps-ahead">

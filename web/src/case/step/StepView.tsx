@@ -74,6 +74,8 @@ export function CurrentStep(p: {
   notes: string[];
   saying: boolean;
   onSaying: (on: boolean) => void;
+  /** Something is wrong with what the step says. */
+  onFlag: () => void;
   acts: StepActs;
 }) {
   const { step, acts } = p;
@@ -225,6 +227,9 @@ export function CurrentStep(p: {
         </KeyButton>
         <button type="button" className="plain" onClick={() => setNoting(!noting)}>
           {words.case.stepNote}
+        </button>
+        <button type="button" className="plain" onClick={p.onFlag}>
+          <Key k="h" /> {words.flags.flag}
         </button>
         {(step.restartMinutes > 0 || step.waitMinutes > 0) && (
           <KeyButton

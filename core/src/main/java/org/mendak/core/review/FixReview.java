@@ -187,7 +187,7 @@ final class FixReview {
     }
 
     private void unused() {
-        if (!shelf.index().uses(fix.key())) {
+        if (!shelf.uses(fix.key())) {
             found.hint(1, "no known error and no other fix uses it", "add it to ## Try of a known error");
         }
     }

@@ -107,6 +107,11 @@ public final class Shelf {
         return index().users(fix);
     }
 
+    /** Whether a known error tries a fix or rules it out, or another fix runs it. */
+    public boolean uses(String fix) {
+        return index().uses(fix);
+    }
+
     /** Other fixes that are called the same, or whose commands are the same; by their keys in order. */
     public List<String> twinsOf(Fix fix) {
         return ShelfIndex.traits(fix).stream()

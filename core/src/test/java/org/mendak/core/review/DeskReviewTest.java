@@ -9,7 +9,6 @@ import org.mendak.core.DemoLibrary;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.core.runbook.Problem;
 import org.mendak.core.runbook.RunbookParser;
 
 /** What the desk's own records say against a document. */
@@ -19,8 +18,8 @@ class DeskReviewTest {
     private static final KnownError ERROR = DemoLibrary.errors().get(0);
     private static final Fix FIX = DemoLibrary.fixes().get("empty-staging");
 
-    private static List<String> said(List<Problem> problems) {
-        return problems.stream().map(Problem::message).toList();
+    private static List<String> said(List<DeskReview.Finding> found) {
+        return found.stream().map(f -> f.problem().message()).toList();
     }
 
     private static List<String> error(int texts, int matched, int cases, LocalDate published) {

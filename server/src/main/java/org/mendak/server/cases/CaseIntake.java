@@ -90,6 +90,11 @@ public class CaseIntake {
         store.imported(tx, key).ifPresent(c -> steps.forEach(s -> free.add(tx, s.of(c.number()))));
     }
 
+    /** The number of the case that came in under this key; empty if none did. */
+    public Optional<Long> number(Tx tx, String key) {
+        return store.imported(tx, key).map(c -> c.number());
+    }
+
     /** Whether a case came in under this key. */
     public boolean isThere(Tx tx, String key) {
         return store.imported(tx, key).isPresent();

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.CaseIntake;
+import org.mendak.server.cases.flags.FlagService;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
@@ -34,11 +35,20 @@ class DemoLoader implements ReadyCheck {
     private final TeamService team;
     private final LibraryService library;
     private final CaseIntake cases;
+    private final FlagService flags;
     private final Db db;
     private final Clock clock;
     private volatile boolean loaded;
 
-    DemoLoader(Settings settings, TeamService team, LibraryService library, CaseIntake cases, Db db, Clock clock) {
+    DemoLoader(
+            Settings settings,
+            TeamService team,
+            LibraryService library,
+            CaseIntake cases,
+            FlagService flags,
+            Db db,
+            Clock clock) {
+        this.flags = flags;
         this.settings = settings;
         this.team = team;
         this.library = library;
@@ -144,6 +154,19 @@ class DemoLoader implements ReadyCheck {
         }
         db.run(tx -> DemoCases.offScript(seed, all).forEach((key, steps) -> cases.offScript(tx, key, steps)));
         db.run(tx -> cases.told(tx, lib.errors().keySet()));
+        seed.flags().forEach(f -> flagged(f, all));
+    }
+
+    /** Said on the newest case of its error that has ended. */
+    private void flagged(Seed.Flagged f, List<CaseIntake.Ready> all) {
+        CaseIntake.Ready newest = all.stream()
+                .filter(c -> f.error().equals(c.row().errorKey()) && c.row().closedAt() != null)
+                .reduce((first, last) ->
+                        last.row().closedAt().isAfter(first.row().closedAt()) ? last : first)
+                .orElseThrow(() -> new IllegalStateException("no case of " + f.error() + " to flag a step on"));
+        long number = db.tx(tx -> cases.number(tx, newest.key())).orElseThrow();
+        Caller by = new Caller(0, "demo", f.by(), Role.AGENT, Caller.EVERYTHING);
+        flags.flag(by, number, f.fix(), f.step(), f.kind(), f.text());
     }
 
     /** The sign-ins to print, each with what it may do. */

@@ -82,6 +82,23 @@ record Seed(Map<String, Object> all) {
         return revised;
     }
 
+    /** What somebody said of a step of a fix, on a case of this error. */
+    record Flagged(String error, String fix, int step, String kind, String by, String text) {}
+
+    @SuppressWarnings("unchecked")
+    List<Flagged> flags() {
+        return ((List<Map<String, Object>>) all.get("flags"))
+                .stream()
+                        .map(f -> new Flagged(
+                                (String) f.get("error"),
+                                (String) f.get("fix"),
+                                (int) number(f, "step"),
+                                (String) f.get("kind"),
+                                (String) f.get("by"),
+                                (String) f.get("text")))
+                        .toList();
+    }
+
     /** The errors of the cases that are still open, one each. */
     List<String> open() {
         return texts(all, "open");

@@ -29,6 +29,7 @@ class WebConfig implements WebMvcConfigurer {
         "/library/{kind}/{key}",
         "/evidence",
         "/gaps",
+        "/gaps/upkeep",
         "/evidence/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}/{key}/revisions",

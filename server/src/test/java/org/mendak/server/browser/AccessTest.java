@@ -61,6 +61,7 @@ class AccessTest extends InBrowser {
             {"/library/errors/till-staging-full", "h1"},
             {"/library/fixes/empty-staging", "h1"},
             {"/gaps", ".gap-lines"},
+            {"/gaps/upkeep", ".upkeep-lines"},
             {"/evidence", ".evidence-summary"},
             {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".sheet.writes"},

@@ -176,12 +176,20 @@ final class Chrome implements AutoCloseable {
                     .filter(e -> e.isDisplayed() && e.getText().contains(text))
                     .findFirst()
                     .orElse(null);
-            if (found == null) {
+            // what moves just now would be missed, by a person too
+            if (found == null || !stands(found)) {
                 return null;
             }
             found.click();
             return true;
         });
+    }
+
+    private boolean stands(WebElement e) {
+        return Boolean.TRUE.equals(driver().executeAsyncScript(
+                        "const e = arguments[0], done = arguments[1], at = () => JSON.stringify(e.getBoundingClientRect()), was = at();"
+                                + "requestAnimationFrame(() => requestAnimationFrame(() => done(at() === was)));",
+                        e));
     }
 
     /** Presses keys wherever the focus is. */

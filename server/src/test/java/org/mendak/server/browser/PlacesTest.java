@@ -38,6 +38,7 @@ class PlacesTest extends InBrowser {
                 "/library",
                 "/library/errors/till-staging-full",
                 "/gaps",
+                "/gaps/upkeep",
                 "/evidence",
                 "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",

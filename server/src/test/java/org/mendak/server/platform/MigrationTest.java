@@ -102,6 +102,29 @@ class MigrationTest {
     }
 
     @Test
+    void underVersionTwelveOneSaysTheSameOfAStepOnce(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "11");
+        String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            s.execute("insert into desk_case (status, agent, opened_at) values ('open', 'Liv', " + now + ")");
+        }
+        migrate(url, "12");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            String flag =
+                    "insert into step_flag (number, worked, step, fix_key, title, kind, text, person_id, person, at)"
+                            + " values (1, 'f', 0, 'f', 't', '%s', '', 7, 'Liv', " + now + ")";
+            s.execute(flag.formatted("wrong"));
+            assertThat(one(s, "select agent || ' ' || kind from desk_case c join step_flag f on f.number = c.number"))
+                    .isEqualTo("Liv wrong");
+            assertThatThrownBy(() -> s.execute(flag.formatted("wrong"))).isInstanceOf(SQLException.class);
+            assertThatThrownBy(() -> s.execute(flag.formatted("ugly"))).isInstanceOf(SQLException.class);
+        }
+    }
+
+    @Test
     void whatIsOwedUnderVersionSixIsOwedUnderSeven(@TempDir Path folder) throws SQLException {
         String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
         migrate(url, "6");

@@ -1,11 +1,9 @@
-package org.mendak.server.gaps;
+package org.mendak.server.upkeep;
 
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
-import org.mendak.core.recognise.Recogniser;
-import org.mendak.core.recognise.Recognition;
 import org.mendak.core.review.DeskReview;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
@@ -21,22 +19,21 @@ import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
-/** Brings the desk's records to the review that wants them. */
+/** What the desk's records say against one document, for whoever writes it. */
 @Service
 class UpkeepService {
 
-    /** Texts that a signature is tried on; the newest say most about what is met now. */
-    private static final int MOST_TEXTS = 2_000;
-
     private final Db db;
     private final UpkeepStore store;
+    private final Caught caught;
     private final LibraryService library;
     private final ZoneId zone;
     private final Clock clock;
 
-    UpkeepService(Db db, UpkeepStore store, LibraryService library, Settings settings, Clock clock) {
+    UpkeepService(Db db, UpkeepStore store, Caught caught, LibraryService library, Settings settings, Clock clock) {
         this.db = db;
         this.store = store;
+        this.caught = caught;
         this.library = library;
         this.zone = settings.zone();
         this.clock = clock;
@@ -48,18 +45,12 @@ class UpkeepService {
         KnownError e = library.library()
                 .error(key)
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
-        record Read(List<String> texts, int cases, LocalDate published) {}
-        Read read = db.tx(tx -> new Read(
-                store.textsOfOthers(tx, e.key(), MOST_TEXTS),
-                store.cases(tx, e.key()),
-                published(tx, DocumentKind.ERROR, e.key())));
-        Recogniser own = Recogniser.of(List.of(e));
-        int matched = (int) read.texts().stream()
-                .filter(t -> own.recognise(new Recogniser.Query(t, null, null, null)).candidates().stream()
-                        .anyMatch(Recognition.Candidate::recognised))
-                .count();
-        return DeskReview.of(
-                e, new DeskReview.ErrorFigures(read.texts().size(), matched, read.cases(), read.published()), today());
+        Caught.Count c = caught.counts().of(e.key());
+        return problems(db.tx(tx -> DeskReview.of(
+                e,
+                new DeskReview.ErrorFigures(
+                        c.others(), c.taken(), store.cases(tx, e.key()), published(tx, DocumentKind.ERROR, e.key())),
+                today())));
     }
 
     /** What the desk's records say against a fix that readers see. */
@@ -68,13 +59,17 @@ class UpkeepService {
         Fix f = library.library()
                 .fix(key)
                 .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
-        return db.tx(tx -> {
+        return problems(db.tx(tx -> {
             UpkeepStore.Minutes m = store.minutes(tx, f.key());
             return DeskReview.of(
                     f,
                     new DeskReview.FixFigures(m.measured(), m.median(), published(tx, DocumentKind.FIX, f.key())),
                     today());
-        });
+        }));
+    }
+
+    private static List<Problem> problems(List<DeskReview.Finding> found) {
+        return found.stream().map(DeskReview.Finding::problem).toList();
     }
 
     private LocalDate published(Tx tx, DocumentKind kind, String key) {

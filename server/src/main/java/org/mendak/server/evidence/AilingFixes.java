@@ -1,0 +1,111 @@
+package org.mendak.server.evidence;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+import org.mendak.core.evidence.Drift;
+import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.FixTally;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Db;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+
+/** Fixes that have stopped working, and those that hardly ever did: what the cases say of all fixes of the desk together. */
+@Service
+public class AilingFixes {
+
+    private static final Logger LOG = LoggerFactory.getLogger(AilingFixes.class);
+    private static final CaseChoice EVERYTHING = CaseChoice.of(Map.of());
+
+    private final Db db;
+    private final ErrorEvidenceService errors;
+    private final LibraryService library;
+    private final DriftBar bar;
+
+    AilingFixes(Db db, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
+        this.db = db;
+        this.errors = errors;
+        this.library = library;
+        this.bar = bar;
+    }
+
+    /**
+     * A fix that does badly under a known error.
+     *
+     * @param of the title of the known error
+     * @param fell whether it worked once and does no longer; else it hardly ever helped
+     * @param since the month or the release since which; empty if it hardly ever helped
+     * @param triedBefore tries until then, {@code heldBefore} those of them that helped for good; 0 if it hardly ever helped
+     * @param tried tries since, {@code held} those of them that helped for good
+     */
+    public record Ailing(
+            String error,
+            String of,
+            String fix,
+            String title,
+            boolean fell,
+            String since,
+            int triedBefore,
+            int heldBefore,
+            int tried,
+            int held) {}
+
+    /** All of them; of those that are said to have stopped working one in ten is false at most. O(cases), most of it kept by the evidence. */
+    public List<Ailing> all() {
+        record Fell(double factor, Ailing ailing) {}
+        List<Fell> fell = new ArrayList<>();
+        List<Ailing> ailing = new ArrayList<>();
+        List<Double> looked = new ArrayList<>();
+        for (KnownError e : library.library().errors().values()) {
+            try {
+                Evidence evidence = db.tx(tx -> errors.choose(tx, e.plannable(), EVERYTHING))
+                        .fitted()
+                        .evidence();
+                for (int i : IntStream.range(0, evidence.fixes().size()).toArray()) {
+                    FixTally t = evidence.tallies().get(i);
+                    String fix = evidence.fixes().get(i);
+                    Drift.Tested tested = Drift.test(t.tries());
+                    if (tested.evidence() > 0) {
+                        looked.add(tested.evidence());
+                    }
+                    tested.change()
+                            .filter(Drift.Change::fell)
+                            .map(c -> new Fell(c.factor(), fell(e, fix, c)))
+                            .ifPresent(fell::add);
+                    if (t.neverHelps()) {
+                        ailing.add(
+                                new Ailing(e.key(), e.title(), fix, title(fix), false, "", 0, 0, t.tried(), t.held()));
+                    }
+                }
+            } catch (RuntimeException x) {
+                LOG.error("the evidence of {} cannot be computed", e.key(), x);
+            }
+        }
+        double least = bar.of(looked);
+        fell.stream().filter(f -> f.factor() >= least).map(Fell::ailing).forEach(f -> ailing.add(0, f));
+        return ailing;
+    }
+
+    private Ailing fell(KnownError e, String fix, Drift.Change c) {
+        String since = c.release() == null ? c.month() : c.release();
+        return new Ailing(
+                e.key(),
+                e.title(),
+                fix,
+                title(fix),
+                true,
+                since,
+                c.triedBefore(),
+                c.heldBefore(),
+                c.triedSince(),
+                c.heldSince());
+    }
+
+    private String title(String fix) {
+        return library.library().fix(fix).map(f -> f.title()).orElse(fix);
+    }
+}

@@ -1,0 +1,171 @@
+package org.mendak.server.upkeep;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** What is counted over the tables of cases for judging documents, and the table {@code upkeep_mark}. */
+@Component
+class UpkeepStore {
+
+    private static final int LONGEST_TEXT = 8_000;
+
+    /** How many cases each known error had, by its key at the time. */
+    Map<String, Integer> cases(Tx tx) {
+        Map<String, Integer> cases = new HashMap<>();
+        tx.list(
+                "select error_key, count(*) as n from desk_case where error_key is not null group by error_key",
+                r -> cases.put(r.getString("error_key"), r.getInt("n")));
+        return cases;
+    }
+
+    int cases(Tx tx, String error) {
+        return tx.one("select count(*) from desk_case where error_key = ?", r -> r.getInt(1), error)
+                .orElse(0);
+    }
+
+    /** A text of a case whose known error is settled. */
+    record Said(long id, String error, String text) {}
+
+    /** The newest of them. */
+    List<Said> said(Tx tx, int most) {
+        return tx.list(
+                "select t.id, c.error_key, substring(t.text, 1, " + LONGEST_TEXT
+                        + ") as said from case_text t join desk_case c on c.number = t.number where c.error_key is not null"
+                        + " order by t.id desc limit ?",
+                r -> new Said(r.getLong("id"), r.getString("error_key"), r.getString("said")),
+                most);
+    }
+
+    record Minutes(int measured, double median) {
+
+        static final Minutes NONE = new Minutes(0, 0);
+    }
+
+    private static final String MEASURED =
+            " minutes is not null and outcome in ('worked', 'no-change', 'different-error', 'made-worse')";
+
+    Minutes minutes(Tx tx, String fix) {
+        return tx.one(
+                        "select count(minutes) as measured, coalesce(median(minutes), 0) as middle from attempt where fix_key = ? and"
+                                + MEASURED,
+                        r -> new Minutes(r.getInt("measured"), r.getDouble("middle")),
+                        fix)
+                .orElse(Minutes.NONE);
+    }
+
+    Map<String, Minutes> minutes(Tx tx) {
+        Map<String, Minutes> minutes = new HashMap<>();
+        tx.list(
+                "select fix_key, count(minutes) as measured, median(minutes) as middle from attempt where" + MEASURED
+                        + " group by fix_key",
+                r -> minutes.put(r.getString("fix_key"), new Minutes(r.getInt("measured"), r.getDouble("middle"))));
+        return minutes;
+    }
+
+    /** When readers got what they see now, by "error/key" or "fix/key". */
+    Map<String, Instant> published(Tx tx) {
+        Map<String, Instant> published = new HashMap<>();
+        tx.list(
+                "select d.kind, d.doc_key, r.at from document d join revision r on r.kind = d.kind and r.doc_key = d.doc_key and"
+                        + " r.number = d.published where d.status <> 'retired'",
+                r -> published.put(r.getString("kind") + "/" + r.getString("doc_key"), Tx.instant(r, "at")));
+        return published;
+    }
+
+    /**
+     * Something that should have been put back.
+     *
+     * @param who who was to do it, or who has the case
+     * @param dueAt null if no time was said
+     */
+    record LeftBehind(long id, long number, String text, String state, String who, Instant dueAt, Instant at) {}
+
+    /** What was passed to somebody and is overdue, and what is owed by cases that are open and older than that. */
+    List<LeftBehind> leftBehind(Tx tx, Instant now, Instant old, int most) {
+        return tx.list(
+                "select p.id, p.number, p.text, p.state, coalesce(p.passed_to, c.agent) as who, p.due_at, p.at from put_back p"
+                        + " join desk_case c on c.number = p.number where (p.state = 'passed-to' and p.due_at < ?) or"
+                        + " (p.state in ('open', 'for-now') and p.at < ?) order by p.at limit ?",
+                r -> new LeftBehind(
+                        r.getLong("id"),
+                        r.getLong("number"),
+                        r.getString("text"),
+                        r.getString("state"),
+                        r.getString("who"),
+                        Tx.instant(r, "due_at"),
+                        Tx.instant(r, "at")),
+                now,
+                old,
+                most);
+    }
+
+    /**
+     * Who looks after an item.
+     *
+     * @param owner null if nobody does, {@code due} until when; null if nothing was said
+     * @param snoozed the day on which it is told again; null if it is told now
+     */
+    record Mark(
+            String item,
+            Long ownerId,
+            String owner,
+            LocalDate due,
+            LocalDate snoozed,
+            String note,
+            String person,
+            Instant at) {
+
+        boolean saysNothing() {
+            return ownerId == null && due == null && snoozed == null && note.isEmpty();
+        }
+    }
+
+    private static final String MARK = "select item, owner_id, owner, due, snoozed, note, person, at from upkeep_mark";
+
+    Map<String, Mark> marks(Tx tx) {
+        Map<String, Mark> marks = new HashMap<>();
+        tx.list(
+                MARK,
+                r -> marks.put(
+                        r.getString("item"),
+                        new Mark(
+                                r.getString("item"),
+                                r.getObject("owner_id", Long.class),
+                                r.getString("owner"),
+                                r.getObject("due", LocalDate.class),
+                                r.getObject("snoozed", LocalDate.class),
+                                r.getString("note"),
+                                r.getString("person"),
+                                Tx.instant(r, "at"))));
+        return marks;
+    }
+
+    void mark(Tx tx, Mark m) {
+        if (m.saysNothing()) {
+            tx.run("delete from upkeep_mark where item = ?", m.item());
+            return;
+        }
+        tx.run(
+                "merge into upkeep_mark (item, owner_id, owner, due, snoozed, note, person, at) key (item) values (?, ?, ?, ?, ?, ?,"
+                        + " ?, ?)",
+                m.item(),
+                m.ownerId(),
+                m.owner(),
+                m.due(),
+                m.snoozed(),
+                m.note(),
+                m.person(),
+                m.at());
+    }
+
+    /** What was said of items before that day, of those that are gone. */
+    void forget(Tx tx, Instant before, List<String> there) {
+        tx.run("delete from upkeep_mark where at < ? and not (item = any(?))", before, (Object)
+                there.toArray(String[]::new));
+    }
+}

@@ -1,0 +1,324 @@
+package org.mendak.server.upkeep;
+
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.server.cases.flags.FlagService;
+import org.mendak.server.evidence.AilingFixes;
+import org.mendak.server.library.LibraryChanged;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.AuditStore;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Tx;
+import org.mendak.server.team.Person;
+import org.mendak.server.team.TeamService;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+
+/** All that wants looking after, as one list: why, where it is mended, who has it, until when, and what is put off. */
+@Service
+class Worklist {
+
+    /** As many as are shown; those that cost most. */
+    static final int MOST = 500;
+
+    private static final int MOST_LEFT_BEHIND = 200;
+    private static final int NOTE = 500;
+    /** A step to be put back that waits in an open case for longer is told of. */
+    private static final Duration OLD = Duration.ofDays(7);
+    /** What was said of an item that is gone is kept as long as this: it may come again. */
+    private static final Duration REMEMBERED = Duration.ofDays(180);
+
+    private static final int LONGEST_SNOOZE_DAYS = 366;
+    /** What is read from the evidence and from all documents changes slowly, and costs most. */
+    private static final Duration KEPT = Duration.ofMinutes(1);
+
+    private final Db db;
+    private final UpkeepStore store;
+    private final LibraryFindings documents;
+    private final LibraryService library;
+    private final AilingFixes ailing;
+    private final FlagService flags;
+    private final TeamService team;
+    private final AuditStore audit;
+    private final ZoneId zone;
+    private final Clock clock;
+    private final LoadingCache<LocalDate, List<Finding>> slow =
+            Caffeine.newBuilder().maximumSize(2).expireAfterWrite(KEPT).build(this::slow);
+
+    Worklist(
+            Db db,
+            UpkeepStore store,
+            LibraryFindings documents,
+            LibraryService library,
+            AilingFixes ailing,
+            FlagService flags,
+            TeamService team,
+            AuditStore audit,
+            Settings settings,
+            Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.documents = documents;
+        this.library = library;
+        this.ailing = ailing;
+        this.flags = flags;
+        this.team = team;
+        this.audit = audit;
+        this.zone = settings.zone();
+        this.clock = clock;
+    }
+
+    /** What was mended is gone from the list at once. */
+    @EventListener
+    void changed(LibraryChanged event) {
+        slow.invalidateAll();
+    }
+
+    /**
+     * Something to look after.
+     *
+     * @param folder where it is mended: errors or fixes with the {@code key} of a document; null if at the case {@code number}
+     * @param owner the sign-in name of who has it; null if nobody has
+     * @param due until when; null if nothing was said
+     * @param snoozed the day on which it is told again; null if it is not put off
+     */
+    record Item(
+            String item,
+            Kind kind,
+            @OrNull String folder,
+            String key,
+            String title,
+            Long number,
+            String why,
+            String remedy,
+            @OrNull String owner,
+            @OrNull String ownerName,
+            boolean mine,
+            @OrNull LocalDate due,
+            boolean overdue,
+            @OrNull LocalDate snoozed,
+            String note) {}
+
+    /**
+     * The list.
+     *
+     * @param total how many there are, those that are not in the list among them
+     * @param snoozed how many are put off, if they are not the ones asked for
+     * @param counts how many of each kind
+     */
+    record Upkeep(int total, int snoozed, List<Count> counts, List<Item> items) {}
+
+    record Count(Kind kind, int items) {}
+
+    /**
+     * Who may look after an item and what they do with it.
+     *
+     * @param owner a sign-in name; null for nobody
+     * @param seenOwner who had it when the caller looked; null for nobody
+     */
+    record Said(String item, String owner, String seenOwner, LocalDate due, LocalDate snoozed, String note) {}
+
+    private List<Finding> slow(LocalDate today) {
+        List<Finding> all = new ArrayList<>();
+        for (AilingFixes.Ailing a : ailing.all()) {
+            all.add(ailing(a));
+        }
+        all.addAll(documents.of(library.library(), today));
+        return List.copyOf(all);
+    }
+
+    private static Finding ailing(AilingFixes.Ailing a) {
+        String why = a.fell()
+                ? "under “" + a.of() + "” it helped in " + a.heldBefore() + " of " + a.triedBefore() + " tries, since "
+                        + a.since() + " in " + a.held() + " of " + a.tried()
+                : "under “" + a.of() + "” it helped in " + a.held() + " of " + a.tried() + " tries";
+        return Finding.of(
+                        a.fell() ? Kind.DRIFTING : Kind.HARDLY_HELPS,
+                        DocumentKind.FIX,
+                        a.fix(),
+                        a.title(),
+                        why,
+                        a.fell() ? "find out what changed, and mend its steps" : "take it out of that Try, or mend it")
+                .named(a.error());
+    }
+
+    private List<Finding> findings(Tx tx) {
+        List<Finding> all = new ArrayList<>(slow.get(today()));
+        for (FlagService.Flag f : flags.open(tx)) {
+            String word = f.text().isEmpty() ? "" : ": “" + f.text() + "”";
+            all.add(Finding.of(
+                            Kind.FLAGGED,
+                            DocumentKind.FIX,
+                            f.fix(),
+                            f.fixTitle(),
+                            f.person() + " on case " + f.number() + " calls the step “" + f.title() + "” " + f.kind()
+                                    + word,
+                            "mend the step, or answer why it stays")
+                    .named(String.valueOf(f.id())));
+        }
+        Instant now = clock.instant();
+        for (UpkeepStore.LeftBehind l : store.leftBehind(tx, now, now.minus(OLD), MOST_LEFT_BEHIND)) {
+            boolean passed = l.dueAt() != null && "passed-to".equals(l.state());
+            all.add(Finding.atCase(
+                    Kind.LEFT_BEHIND,
+                    String.valueOf(l.id()),
+                    l.number(),
+                    l.text(),
+                    passed
+                            ? l.who() + " was to do it by " + day(l.dueAt())
+                            : l.who() + " has owed it since " + day(l.at()),
+                    "put it back, or say that it stays so"));
+        }
+        return all;
+    }
+
+    private LocalDate day(Instant at) {
+        return at.atZone(zone).toLocalDate();
+    }
+
+    private LocalDate today() {
+        return day(clock.instant());
+    }
+
+    /**
+     * What there is to look after: what is overdue first, then by kind.
+     *
+     * @param snoozed whether what was put off is meant, and nothing else
+     */
+    Upkeep list(Caller caller, boolean snoozed) {
+        caller.may(Role.AUTHOR, Scope.READ, "see upkeep");
+        slow.get(today()); // not while a connection is held
+        return db.tx(tx -> {
+            Map<String, UpkeepStore.Mark> marks = store.marks(tx);
+            Map<Long, String> logins = logins(team.authors(tx));
+            List<Item> all = findings(tx).stream()
+                    .map(f -> item(caller, f, marks.get(f.item()), logins))
+                    .toList();
+            List<Item> meant = all.stream()
+                    .filter(i -> snoozed == (i.snoozed() != null))
+                    .sorted(Comparator.comparing((Item i) -> !i.overdue()).thenComparing(Item::kind))
+                    .toList();
+            Map<Kind, Integer> counts = new EnumMap<>(Kind.class);
+            meant.forEach(i -> counts.merge(i.kind(), 1, Integer::sum));
+            return new Upkeep(
+                    meant.size(),
+                    snoozed ? 0 : all.size() - meant.size(),
+                    counts.entrySet().stream()
+                            .map(e -> new Count(e.getKey(), e.getValue()))
+                            .toList(),
+                    meant.stream().limit(MOST).toList());
+        });
+    }
+
+    private static Map<Long, String> logins(List<Person> authors) {
+        Map<Long, String> logins = new HashMap<>();
+        authors.forEach(p -> logins.put(p.id(), p.login()));
+        return logins;
+    }
+
+    private Item item(Caller caller, Finding f, UpkeepStore.Mark m, Map<Long, String> logins) {
+        LocalDate today = today();
+        LocalDate later = m == null || m.snoozed() == null || !m.snoozed().isAfter(today) ? null : m.snoozed();
+        // who left the desk looks after nothing
+        String owner = m == null || m.ownerId() == null ? null : logins.get(m.ownerId());
+        return new Item(
+                f.item(),
+                f.kind(),
+                f.document() == null ? null : f.document().folder(),
+                f.key(),
+                f.title(),
+                f.number(),
+                f.why(),
+                f.remedy(),
+                owner,
+                owner == null ? null : m.owner(),
+                owner != null && m.ownerId() == caller.id(),
+                m == null ? null : m.due(),
+                m != null && m.due() != null && m.due().isBefore(today),
+                later,
+                m == null ? "" : m.note());
+    }
+
+    /** Says who looks after an item, until when, and whether it is put off. */
+    Item mark(Caller caller, Said said) {
+        caller.may(Role.AUTHOR, Scope.LIBRARY, "look after the library");
+        LocalDate today = today();
+        if (said.snoozed() != null
+                && (!said.snoozed().isAfter(today) || said.snoozed().isAfter(today.plusDays(LONGEST_SNOOZE_DAYS)))) {
+            throw Refusal.invalid("It can be put off until a day within a year from tomorrow, not until "
+                    + said.snoozed() + ". Nothing was changed.");
+        }
+        if (said.due() != null && said.due().isBefore(today)) {
+            throw Refusal.invalid("due is " + said.due() + ", which is over. Nothing was changed.");
+        }
+        String note = said.note() == null ? "" : said.note().strip();
+        if (note.length() > NOTE) {
+            throw Refusal.invalid("A note has at most " + NOTE + " characters, this one " + note.length() + ".");
+        }
+        slow.get(today);
+        return db.tx(tx -> {
+            Finding f = findings(tx).stream()
+                    .filter(x -> x.item().equals(said.item()))
+                    .findFirst()
+                    .orElseThrow(() -> Refusal.notFound("There is nothing more to look after in \"" + said.item()
+                            + "\": it was mended meanwhile, or never was."));
+            List<Person> authors = team.authors(tx);
+            Map<Long, String> logins = logins(authors);
+            UpkeepStore.Mark was = store.marks(tx).get(f.item());
+            String has = was == null || was.ownerId() == null ? null : logins.get(was.ownerId());
+            if (!Objects.equals(has, said.owner()) && !Objects.equals(has, said.seenOwner())) {
+                throw Refusal.conflict(
+                        has == null
+                                ? "Nobody has it any more. Nothing was changed."
+                                : was.owner() + " has it by now. Nothing was changed.");
+            }
+            Person owner = said.owner() == null
+                    ? null
+                    : authors.stream()
+                            .filter(p -> p.login().equals(said.owner()))
+                            .findFirst()
+                            .orElseThrow(() -> Refusal.invalid("\"" + said.owner()
+                                    + "\" is nobody who can look after documents: choose an author or a lead."));
+            UpkeepStore.Mark m = new UpkeepStore.Mark(
+                    f.item(),
+                    owner == null ? null : owner.id(),
+                    owner == null ? null : owner.name(),
+                    said.due(),
+                    said.snoozed(),
+                    note,
+                    caller.name(),
+                    clock.instant());
+            store.mark(tx, m);
+            store.forget(
+                    tx,
+                    clock.instant().minus(REMEMBERED),
+                    findings(tx).stream().map(Finding::item).toList());
+            audit.write(
+                    tx,
+                    caller,
+                    "upkeep",
+                    f.item().substring(0, Math.min(120, f.item().length())),
+                    "");
+            return item(caller, f, m, logins);
+        });
+    }
+}
