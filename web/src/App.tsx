@@ -5,6 +5,7 @@ import { BrowserRouter, Link, Route, Routes } from "react-router";
 import { HttpError } from "./api";
 import { CasePage } from "./case";
 import { DeskPage } from "./desk";
+import { FindPage } from "./find";
 import { ClothContext, Frame } from "./frame";
 import { ErrorEvidencePage, EvidencePage } from "./evidence";
 import { GapsPage } from "./gaps";
@@ -86,6 +87,7 @@ function Places() {
         <Route path="/library/fixes" element={<FixShelfPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
+        <Route path="/find" element={<FindPage />} />
         <Route path="/gaps" element={<GapsPage />} />
         <Route path="/gaps/upkeep" element={<UpkeepPage />} />
         <Route path="/evidence" element={<EvidencePage />} />

@@ -1065,6 +1065,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/find": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["find_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/fixes": {
     parameters: {
       query?: never;
@@ -2653,6 +2669,29 @@ export interface components {
       lastMonth: string;
       /** Format: int32 */
       open: number;
+    };
+    FindAnswer: {
+      hits: components["schemas"]["FindHit"][];
+      loose: boolean;
+      more: boolean;
+      /** Format: double */
+      reading: null | number;
+      /** Format: int64 */
+      total: number;
+    };
+    FindHit: {
+      /** Format: int64 */
+      at: number;
+      excerpt: string;
+      key: null | string;
+      /** @enum {string} */
+      kind: "error" | "fix" | "step" | "case";
+      /** Format: int64 */
+      number: number | null;
+      phases: string;
+      product: string;
+      state: string;
+      title: string;
     };
     FixSheet: {
       discouraged: string;
@@ -5587,6 +5626,33 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["EvidenceFared"][];
+        };
+      };
+    };
+  };
+  find_1: {
+    parameters: {
+      query: {
+        q: string;
+        kind?: string[];
+        product?: string;
+        phase?: string;
+        state?: string;
+        from?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FindAnswer"];
         };
       };
     };

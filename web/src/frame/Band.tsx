@@ -14,7 +14,8 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
   const user = useContext(SignedIn);
   const navigate = useNavigate();
   const path = useLocation().pathname;
-  const inLibrary = path === "/library" || path === "/library/fixes";
+  // here the field narrows what stands on the page
+  const narrows = path === "/library" || path === "/library/fixes" || path === "/find";
   const takingIn = path.startsWith("/taking-in");
   const lines = lineCount(draft.text);
 
@@ -47,10 +48,16 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
         type="text"
         aria-label={words.field.label}
         placeholder={
-          takingIn && lines > 0 ? words.field.pasted(lines) : inLibrary ? words.field.filter : words.field.ask
+          takingIn && lines > 0
+            ? words.field.pasted(lines)
+            : path === "/find"
+              ? words.field.find
+              : narrows
+                ? words.field.filter
+                : words.field.ask
         }
-        value={inLibrary ? draft.text : loose}
-        onChange={(e) => (inLibrary ? change({ text: e.target.value }) : toPage(e.target.value))}
+        value={narrows ? draft.text : loose}
+        onChange={(e) => (narrows ? change({ text: e.target.value }) : toPage(e.target.value))}
         onPaste={(e) => {
           // a text input would swallow the line ends
           const text = e.clipboardData.getData("text/plain");
@@ -60,7 +67,11 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
           toPage(text);
         }}
         onKeyDown={(e) => {
-          if (e.key === "Enter" && inLibrary && draft.text.trim() !== "") void navigate("/taking-in");
+          if (e.key !== "Enter") return;
+          if (e.ctrlKey || e.metaKey) {
+            e.stopPropagation();
+            void navigate("/find");
+          } else if (narrows && path !== "/find" && draft.text.trim() !== "") void navigate("/taking-in");
         }}
         maxLength={1_000_000}
       />

@@ -1,8 +1,8 @@
 /** Known errors and fixes as readable sheets; also what an author sees of a text that is not stored. */
 import { Fragment, type ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, useLocation } from "react-router";
 import type { ErrorSheet, FixSheet, PartLine, SectionLine, StepLine, TryLine } from "../api";
-import { Prose, ToldLine } from "../look";
+import { intoView, Prose, ToldLine } from "../look";
 import { words } from "../words";
 import { labelOf, Parts } from "./Parts";
 
@@ -107,7 +107,12 @@ export function ErrorSheetView({
 
 function Step({ s, n }: { s: StepLine; n: number }) {
   return (
-    <section className="sheet-step">
+    <section
+      className="sheet-step"
+      id={`step-${n}`}
+      // a step that was found is led to
+      ref={useLocation().hash === `#step-${n}` ? intoView : undefined}
+    >
       <h3>
         <span className="step-number">{n}</span> {s.title}
       </h3>

@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Fragment, useCallback, useEffect, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
+import { FoundHere } from "../find";
 import { useTakingIn } from "../frame";
 import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { About } from "./About";
 import { Alike } from "./Alike";
 import { SaidBefore } from "./SaidBefore";
-import { addText, findCasesQuery, openCase, recogniseQuery } from "./api";
+import { addText, openCase, recogniseQuery } from "./api";
 import { CandidateCard } from "./Candidates";
 import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
@@ -58,8 +59,6 @@ export function TakingInPage() {
   const found = settled.trim() === "" ? undefined : data;
   // what stands at the right is not yet about all of what was typed
   const behind = isFetching || (!tooLong && settled !== draft.text);
-  const asOne = draft.text.trim();
-  const { data: cases } = useQuery(findCasesQuery(asOne.length <= 60 && !asOne.includes("\n") ? asOne : ""));
   const candidates = found?.candidates.slice(0, MOST) ?? [];
   const firstGuess = candidates.findIndex((c) => c.band === "guess");
   const weak = found !== undefined && (candidates.length === 0 || firstGuess === 0);
@@ -148,6 +147,7 @@ export function TakingInPage() {
   // loose letters go on with the text; pasting outside the box adds a line to it
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
+      if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void navigate("/find");
       if (e.defaultPrevented || isTextBox(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key.length === 1 && /\p{L}/u.test(e.key)) box.current?.focus();
     };
@@ -170,7 +170,7 @@ export function TakingInPage() {
       window.removeEventListener("keydown", onKey);
       window.removeEventListener("paste", onPaste);
     };
-  }, [draft.text, change, pasted, read]);
+  }, [draft.text, change, pasted, read, navigate]);
 
   const drop = log.dropZone;
   if (log.file) {
@@ -288,24 +288,7 @@ export function TakingInPage() {
           </>
         )}
         {opening && <p className="soft">{words.takingIn.opening}</p>}
-        {cases && cases.length > 0 && (
-          <div className="found-cases">
-            <h2>{words.takingIn.cases}</h2>
-            <ul>
-              {cases.map((c) => (
-                <li key={c.number}>
-                  <Link to={`/case/${c.number}`}>
-                    {words.case.number(c.number)} · {c.title}
-                  </Link>{" "}
-                  <span className="soft">
-                    {[c.device, c.requester, c.reference].filter(Boolean).join(" · ")} ·{" "}
-                    {c.status === "open" ? words.case.open : words.case.endings[c.status]}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </div>
-        )}
+        <FoundHere text={draft.text} />
       </section>
     </main>
   );

@@ -79,14 +79,6 @@ export const wordsQuery = queryOptions({
   staleTime: 300_000,
 });
 
-/** Cases of a caller, device or reference. */
-export const findCasesQuery = (q: string) =>
-  queryOptions({
-    queryKey: ["cases", "find", q],
-    queryFn: ({ signal }) => got(api.GET("/api/cases", { params: { query: { limit: 5, q } }, signal })),
-    enabled: q.length >= 3,
-  });
-
 /** The caller's logs that were read or are being read, without their findings. */
 export const scansQuery = queryOptions({
   queryKey: ["scans"],

@@ -1,6 +1,7 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
+import { findWords } from "./find";
 import { flagWords } from "./flags";
 import { freeWords, gapWords } from "./gaps";
 import { deskWordsWords } from "./desk-words";
@@ -26,6 +27,7 @@ export const words = {
     label: "What did it say? Paste or type, or find a case by caller, device or reference",
     pasted: (lines: number) => `${many(lines, "line", "lines")} · Esc to leave`,
     filter: "What did it say? Or the name of an error",
+    find: "Find anything by its words",
   },
   me: {
     keys: "Keys",
@@ -183,7 +185,6 @@ export const words = {
     opening: "Opening the case …",
     tooLong: (n: number) =>
       `This is ${n.toLocaleString("en")} characters long; at most 1,000,000 can be read. Cut it to the part around the error.`,
-    cases: "Cases it may be about",
     reasons: (what: string[]) => what.join(", "),
     codeMatches: (code: string) => `code ${code}`,
     messageMatches: (n: number) => many(n, "word matches", "words match"),
@@ -252,6 +253,7 @@ export const words = {
   case: caseWords,
   gaps: gapWords,
   surges: surgeWords,
+  find: findWords,
   flags: flagWords,
   upkeep: upkeepWords,
   free: freeWords,

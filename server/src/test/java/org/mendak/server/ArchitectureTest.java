@@ -47,6 +47,7 @@ class ArchitectureTest {
             "planning",
             "gaps",
             "upkeep",
+            "find",
             "exchange",
             "demo",
             "command");

@@ -62,6 +62,7 @@ public class CaseIntake {
         }
         CaseRow c = ready.row();
         long number = store.insert(tx, c, ready.key(), ready.hash());
+        locks.opened(tx, number);
         if (!ready.text().isEmpty()) {
             store.addText(tx, number, ready.text(), c.openedAt(), c.agent());
         }

@@ -80,7 +80,13 @@ class CaseLocks {
 
     /** The browsers of all who have this case open hear of the change once it is stored. */
     void tell(Tx tx, Caller caller, long number) {
+        opened(tx, number);
         tx.afterCommit(() -> live.tellAll("case", new Told(number, caller.name())));
+    }
+
+    /** A case is there that was not, or is another one; whoever keeps what cases say hears of it. */
+    void opened(Tx tx, long number) {
+        events.publishEvent(new CaseTold(tx, number));
     }
 
     /** What browsers are told of a change. */

@@ -30,6 +30,7 @@ class WebConfig implements WebMvcConfigurer {
         "/evidence",
         "/gaps",
         "/gaps/upkeep",
+        "/find",
         "/evidence/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}/{key}/revisions",

@@ -62,6 +62,7 @@ class AccessTest extends InBrowser {
             {"/library/fixes/empty-staging", "h1"},
             {"/gaps", ".gap-lines"},
             {"/gaps/upkeep", ".upkeep-lines"},
+            {"/find", ".find-narrow"},
             {"/evidence", ".evidence-summary"},
             {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".sheet.writes"},

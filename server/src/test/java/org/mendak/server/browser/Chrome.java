@@ -156,6 +156,13 @@ final class Chrome implements AutoCloseable {
         await("no " + css, () -> driver().findElements(By.cssSelector(css)).isEmpty() ? true : null);
     }
 
+    /** Waits until nothing that matches shows this text. */
+    void gone(String css, String text) {
+        await(
+                "no " + css + " saying \"" + text + "\"",
+                () -> texts(css).stream().noneMatch(t -> t.contains(text)) ? true : null);
+    }
+
     /** What matches shows; read again if the page was just being drawn anew. */
     List<String> texts(String css) {
         return await(

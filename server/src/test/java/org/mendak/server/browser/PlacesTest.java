@@ -39,6 +39,7 @@ class PlacesTest extends InBrowser {
                 "/library/errors/till-staging-full",
                 "/gaps",
                 "/gaps/upkeep",
+                "/find",
                 "/evidence",
                 "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",

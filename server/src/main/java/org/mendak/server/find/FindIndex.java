@@ -1,0 +1,206 @@
+package org.mendak.server.find;
+
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.apache.lucene.analysis.Analyzer;
+import org.apache.lucene.analysis.miscellaneous.PerFieldAnalyzerWrapper;
+import org.apache.lucene.document.Document;
+import org.apache.lucene.document.Field;
+import org.apache.lucene.document.LongField;
+import org.apache.lucene.document.StoredField;
+import org.apache.lucene.document.StringField;
+import org.apache.lucene.document.TextField;
+import org.apache.lucene.index.IndexWriter;
+import org.apache.lucene.index.IndexWriterConfig;
+import org.apache.lucene.index.Term;
+import org.apache.lucene.search.IndexSearcher;
+import org.apache.lucene.search.Query;
+import org.apache.lucene.search.ScoreDoc;
+import org.apache.lucene.search.SearcherManager;
+import org.apache.lucene.search.TermQuery;
+import org.apache.lucene.search.TopDocs;
+import org.apache.lucene.search.TopScoreDocCollectorManager;
+import org.apache.lucene.search.TotalHits;
+import org.apache.lucene.store.Directory;
+
+/**
+ * The words of everything that can be found. Safe for several threads. What was put in is found after {@link #refresh}; what is in it lasts as
+ * long as its directory, and may be made anew from the desk's records at any time.
+ */
+final class FindIndex implements Closeable {
+
+    /** So many are counted; of more is told that there are more. */
+    static final int COUNTED = 1_000;
+
+    /** As much of a body as is kept for telling where a word stands. */
+    private static final int EXCERPTED = 4_000;
+
+    private static final double MEMORY_MB = 48;
+
+    private final Directory directory;
+    private final IndexWriter writer;
+    private final SearcherManager searchers;
+
+    private FindIndex(Directory directory) throws IOException {
+        this.directory = directory;
+        Analyzer analyzer = new PerFieldAnalyzerWrapper(
+                FindWords.PLAIN, Map.of(FindQuery.TITLE_STEMS, FindWords.STEMS, FindQuery.BODY_STEMS, FindWords.STEMS));
+        writer = new IndexWriter(
+                directory,
+                new IndexWriterConfig(analyzer)
+                        .setOpenMode(IndexWriterConfig.OpenMode.CREATE)
+                        .setRAMBufferSizeMB(MEMORY_MB)
+                        .setCommitOnClose(false));
+        searchers = new SearcherManager(writer, null);
+    }
+
+    /** An empty one in this directory, which is closed with it. */
+    static FindIndex in(Directory directory) {
+        return asked(() -> new FindIndex(directory));
+    }
+
+    /** Puts these in, in the place of those that had their ids. */
+    void put(List<Entry> entries) {
+        asked(() -> {
+            for (Entry e : entries) {
+                writer.updateDocument(new Term(FindQuery.ID, e.id()), document(e));
+            }
+            return null;
+        });
+    }
+
+    /** Takes out what has such an id, or one that begins with it and goes on with {@code #}. */
+    void remove(String id) {
+        asked(() -> {
+            writer.deleteDocuments(new Term(FindQuery.ID, id), new Term(FindQuery.OF, id));
+            return null;
+        });
+    }
+
+    /** From now on what was put in is found, and what was taken out is not. */
+    void refresh() {
+        asked(() -> {
+            searchers.maybeRefreshBlocking();
+            return null;
+        });
+    }
+
+    private static Document document(Entry e) {
+        Document d = new Document();
+        int part = e.id().indexOf('#');
+        d.add(new StringField(FindQuery.ID, e.id(), Field.Store.YES));
+        d.add(new StringField(FindQuery.OF, part < 0 ? "" : e.id().substring(0, part), Field.Store.NO));
+        d.add(new StringField(FindQuery.KIND, e.kind().name(), Field.Store.YES));
+        d.add(new TextField(FindQuery.TITLE, e.title(), Field.Store.YES));
+        d.add(new TextField(FindQuery.TITLE_STEMS, e.title(), Field.Store.NO));
+        d.add(new TextField(FindQuery.KEYS, e.keys(), Field.Store.NO));
+        for (String key : e.keys().split("\n")) {
+            if (!key.isBlank()) {
+                d.add(new StringField(FindQuery.WHOLE, FindQuery.whole(key), Field.Store.NO));
+            }
+        }
+        d.add(new TextField(FindQuery.BODY, e.body(), Field.Store.NO));
+        d.add(new TextField(FindQuery.BODY_STEMS, e.body(), Field.Store.NO));
+        d.add(new StoredField(
+                FindQuery.EXCERPT,
+                e.body().substring(0, Math.min(EXCERPTED, e.body().length()))));
+        e.products().forEach(p -> d.add(new StringField(FindQuery.PRODUCT, p, Field.Store.YES)));
+        d.add(new StoredField(FindQuery.PHASES, e.phases()));
+        Arrays.stream(e.phases().split(" ")).forEach(p -> d.add(new StringField(FindQuery.PHASE, p, Field.Store.NO)));
+        d.add(new StringField(FindQuery.STATE, e.state(), Field.Store.YES));
+        d.add(new LongField(FindQuery.AT, e.at(), Field.Store.YES));
+        return d;
+    }
+
+    /**
+     * What has all the words; if nothing has, what has most of them.
+     *
+     * @param from how many of the best are left out
+     * @param most how many are wanted
+     * @param now the time, in seconds since 1970
+     */
+    Found find(Asked asked, int from, int most, long now) {
+        if (asked.words().isEmpty()) {
+            return Found.NOTHING;
+        }
+        return asked(() -> {
+            IndexSearcher searcher = searchers.acquire();
+            try {
+                TopDocs top = search(searcher, FindQuery.all(asked, now), from + most);
+                boolean loose = top.totalHits.value == 0 && asked.words().size() > 1;
+                if (loose) {
+                    top = search(searcher, FindQuery.most(asked, now), from + most);
+                }
+                List<Found.Hit> hits = new ArrayList<>();
+                for (int i = from; i < top.scoreDocs.length; i++) {
+                    hits.add(hit(searcher, top.scoreDocs[i], asked));
+                }
+                return new Found(
+                        top.totalHits.value,
+                        top.totalHits.relation != TotalHits.Relation.EQUAL_TO,
+                        loose && !hits.isEmpty(),
+                        hits);
+            } finally {
+                searchers.release(searcher);
+            }
+        });
+    }
+
+    private static TopDocs search(IndexSearcher searcher, Query query, int most) throws IOException {
+        return searcher.search(query, new TopScoreDocCollectorManager(most, null, COUNTED));
+    }
+
+    private static Found.Hit hit(IndexSearcher searcher, ScoreDoc doc, Asked asked) throws IOException {
+        Document d = searcher.storedFields().document(doc.doc);
+        return new Found.Hit(
+                d.get(FindQuery.ID),
+                Entry.Kind.valueOf(d.get(FindQuery.KIND)),
+                d.get(FindQuery.TITLE),
+                Excerpt.of(d.get(FindQuery.EXCERPT), d.get(FindQuery.TITLE), asked.words()),
+                Objects.requireNonNullElse(d.get(FindQuery.PRODUCT), ""),
+                d.get(FindQuery.PHASES),
+                d.get(FindQuery.STATE),
+                d.getField(FindQuery.AT).numericValue().longValue(),
+                doc.score);
+    }
+
+    /** How many there are of this kind. */
+    int count(Entry.Kind kind) {
+        return asked(() -> {
+            IndexSearcher searcher = searchers.acquire();
+            try {
+                return searcher.count(new TermQuery(new Term(FindQuery.KIND, kind.name())));
+            } finally {
+                searchers.release(searcher);
+            }
+        });
+    }
+
+    @Override
+    public void close() {
+        asked(() -> {
+            searchers.close();
+            writer.close();
+            directory.close();
+            return null;
+        });
+    }
+
+    private interface Work<T> {
+        T get() throws IOException;
+    }
+
+    private static <T> T asked(Work<T> work) {
+        try {
+            return work.get();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,279 @@
+package org.mendak.server.find;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.apache.lucene.store.MMapDirectory;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.CaseTold;
+import org.mendak.server.library.Library;
+import org.mendak.server.library.LibraryChanged;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DeskFolder;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+
+/**
+ * Finds whatever one may read by its words. The index is read anew from the desk's records at each start, in the background and the newest cases
+ * last, so that nothing in it can be older than they are; while that goes on, the share that was read is told. Afterwards each change is read as
+ * soon as it is stored.
+ */
+@Service
+public class FindService {
+
+    private static final Logger LOG = LoggerFactory.getLogger(FindService.class);
+    private static final String ERROR = "error/";
+    private static final String FIX = "fix/";
+    private static final int BATCH = 1_000;
+    private static final int MOST = 50;
+    private static final int FARTHEST = 950;
+    private static final int LONGEST = 300;
+
+    private final Db db;
+    private final FindStore store;
+    private final LibraryService library;
+    private final Clock clock;
+    private final FindIndex index;
+    private final Set<Long> changed = ConcurrentHashMap.newKeySet();
+    private final AtomicBoolean asked = new AtomicBoolean();
+    private final ExecutorService reader = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "find");
+        t.setDaemon(true);
+        return t;
+    });
+    /** What of the library is in the index; of the reading thread alone. */
+    private Map<String, Integer> read = new HashMap<>();
+
+    private volatile long casesRead;
+    private volatile long casesInAll = 1;
+    private volatile boolean stopped;
+
+    FindService(Db db, FindStore store, LibraryService library, DeskFolder folder, Clock clock) throws IOException {
+        this.db = db;
+        this.store = store;
+        this.library = library;
+        this.clock = clock;
+        this.index = FindIndex.in(new MMapDirectory(folder.ofThisRun("find")));
+    }
+
+    /** Something that was found; what it is tells which of {@code key} and {@code number} says where it stands. */
+    record Hit(
+            Entry.Kind kind,
+            @OrNull String key,
+            Long number,
+            String title,
+            String excerpt,
+            String product,
+            String phases,
+            String state,
+            long at) {}
+
+    /**
+     * What was found.
+     *
+     * @param total at most {@value FindIndex#COUNTED}; there are more if {@code more}
+     * @param loose whether nothing has all words, so that these have most of them
+     * @param reading the share of the cases that was read since the start; null if all were
+     */
+    record Answer(long total, boolean more, boolean loose, Double reading, List<Hit> hits) {}
+
+    /**
+     * What has these words.
+     *
+     * @param kinds error, fix, step, case; all of them if empty
+     * @param from how many of the first are left out
+     */
+    Answer find(
+            Caller caller, String typed, List<Entry.Kind> kinds, String product, String phase, String state, int from) {
+        caller.may(Role.AGENT, Scope.READ, "find");
+        if (typed.length() > LONGEST) {
+            throw Refusal.invalid(
+                    "At most " + LONGEST + " characters can be looked for, these are " + typed.length() + ".");
+        }
+        if (from < 0 || from > FARTHEST) {
+            throw Refusal.invalid("from is " + from + ", must be from 0 to " + FARTHEST + "; say more words instead.");
+        }
+        Found f = index.find(
+                Asked.of(typed, new HashSet<>(kinds), product, phase, state),
+                from,
+                MOST,
+                clock.instant().getEpochSecond());
+        long inAll = casesInAll;
+        return new Answer(
+                f.total(),
+                f.more(),
+                f.loose(),
+                casesRead < inAll ? (double) casesRead / inAll : null,
+                f.hits().stream().map(FindService::hit).toList());
+    }
+
+    private static Hit hit(Found.Hit h) {
+        String[] place = h.id().split("[/#]");
+        boolean isCase = h.kind() == Entry.Kind.CASE;
+        return new Hit(
+                h.kind(),
+                isCase ? null : place[1],
+                isCase ? Long.valueOf(place[1]) : place.length > 2 ? Long.valueOf(place[2]) : null,
+                h.title(),
+                h.excerpt(),
+                h.product(),
+                h.phases(),
+                h.state(),
+                h.at());
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        work(this::all);
+    }
+
+    @EventListener
+    void changed(LibraryChanged event) {
+        work(this::documents);
+    }
+
+    @EventListener
+    void changed(CaseTold event) {
+        event.tx().afterCommit(() -> {
+            changed.add(event.number());
+            if (asked.compareAndSet(false, true)) {
+                work(this::cases);
+            }
+        });
+    }
+
+    private void work(Runnable work) {
+        if (!stopped) {
+            reader.execute(() -> {
+                try {
+                    work.run();
+                } catch (RuntimeException e) {
+                    LOG.warn("what can be found could not be read; it is read again with the next change", e);
+                }
+            });
+        }
+    }
+
+    private void all() {
+        documents();
+        casesInAll = Math.max(1, db.tx(store::cases));
+        long last = 0;
+        while (!stopped) {
+            long behind = last;
+            List<FindStore.Said> some = db.tx(tx -> store.behind(tx, behind, BATCH));
+            if (some.isEmpty()) {
+                break;
+            }
+            put(some);
+            last = some.get(some.size() - 1).number();
+            casesRead += some.size();
+        }
+        index.refresh();
+        casesRead = casesInAll;
+    }
+
+    private void put(List<FindStore.Said> cases) {
+        Library now = library.library();
+        index.put(cases.stream().map(c -> Entries.of(c, now)).toList());
+        index.refresh();
+    }
+
+    /** What changed since, in one go however many changes there were. */
+    private void cases() {
+        // before they are read: what changes meanwhile is read again
+        asked.set(false);
+        while (!stopped && !changed.isEmpty()) {
+            List<Long> some = changed.stream().limit(BATCH).toList();
+            some.forEach(changed::remove);
+            try {
+                put(db.tx(tx -> store.of(tx, some)));
+            } catch (RuntimeException e) {
+                changed.addAll(some);
+                throw e;
+            }
+        }
+    }
+
+    private void documents() {
+        Library now = library.library();
+        Set<String> gone = new HashSet<>(read.keySet());
+        gone.removeAll(now.revisions().keySet());
+        gone.forEach(id -> index.remove(place(id)));
+        Map<String, List<KnownError>> users = new HashMap<>();
+        now.errors()
+                .values()
+                .forEach(e -> Library.fixKeys(e)
+                        .forEach(f ->
+                                users.computeIfAbsent(f, k -> new ArrayList<>()).add(e)));
+        Set<String> another = new HashSet<>();
+        now.revisions().forEach((id, revision) -> {
+            if (!revision.equals(read.get(id))) {
+                another.add(id);
+                // a fix is found under the products of what tries it
+                KnownError e = id.startsWith(ERROR) ? now.errors().get(id.substring(ERROR.length())) : null;
+                if (e != null) {
+                    Library.fixKeys(e).forEach(f -> another.add(FIX + f));
+                }
+            }
+        });
+        List<Entry> entries = new ArrayList<>();
+        for (String id : another) {
+            index.remove(place(id));
+            entries.addAll(entries(id, now, users));
+        }
+        index.put(entries);
+        index.refresh();
+        read = new HashMap<>(now.revisions());
+    }
+
+    private static String place(String id) {
+        return id.startsWith(ERROR)
+                ? Entries.error(id.substring(ERROR.length()))
+                : Entries.fix(id.substring(FIX.length()));
+    }
+
+    private static List<Entry> entries(String id, Library now, Map<String, List<KnownError>> users) {
+        if (id.startsWith(ERROR)) {
+            KnownError e = now.errors().get(id.substring(ERROR.length()));
+            return e == null ? List.of() : List.of(Entries.of(e));
+        }
+        Fix f = now.fixes().get(id.substring(FIX.length()));
+        return f == null ? List.of() : Entries.of(f, users.getOrDefault(f.key(), List.of()));
+    }
+
+    @PreDestroy
+    void stop() {
+        stopped = true;
+        // never interrupted: the database would close its file under it
+        reader.shutdown();
+        try {
+            if (!reader.awaitTermination(10, TimeUnit.SECONDS)) {
+                LOG.warn("the index is still being read");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        index.close();
+    }
+}

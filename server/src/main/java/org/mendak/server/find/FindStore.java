@@ -1,0 +1,113 @@
+package org.mendak.server.find;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.mendak.server.platform.Tx;
+import org.springframework.stereotype.Component;
+
+/** Reads what cases say, many at a time. */
+@Component
+class FindStore {
+
+    /** As much of a case's words as is looked through. */
+    private static final int LONGEST = 6_000;
+
+    private static final int LONGEST_TEXT = 2_000;
+
+    /**
+     * A case and all that was said in it.
+     *
+     * @param words what the screen said, then notes and what was done off the script
+     */
+    record Said(
+            long number,
+            String error,
+            String product,
+            String phase,
+            String device,
+            String requester,
+            String reference,
+            String status,
+            String agent,
+            Instant openedAt,
+            String words) {}
+
+    long cases(Tx tx) {
+        return tx.one("select count(*) from desk_case", r -> r.getLong(1)).orElse(0L);
+    }
+
+    /** The next ones behind this number, by number. */
+    List<Said> behind(Tx tx, long number, int most) {
+        return said(tx, tx.list(CASE + " where number > ? order by number limit ?", FindStore::bare, number, most));
+    }
+
+    List<Said> of(Tx tx, List<Long> numbers) {
+        return said(tx, tx.list(CASE + " where number = any(?) order by number", FindStore::bare, (Object)
+                numbers.toArray(Long[]::new)));
+    }
+
+    private static final String CASE =
+            "select number, error_key, product, phase, device, requester, reference, status, agent, opened_at from desk_case";
+
+    private static Said bare(ResultSet r) throws SQLException {
+        return new Said(
+                r.getLong("number"),
+                r.getString("error_key"),
+                r.getString("product"),
+                r.getString("phase"),
+                r.getString("device"),
+                r.getString("requester"),
+                r.getString("reference"),
+                r.getString("status"),
+                r.getString("agent"),
+                Tx.instant(r, "opened_at"),
+                "");
+    }
+
+    private static List<Said> said(Tx tx, List<Said> bare) {
+        Object numbers = bare.stream().map(Said::number).toArray(Long[]::new);
+        Map<Long, StringBuilder> words = new HashMap<>();
+        add(
+                tx,
+                words,
+                "select number, substring(text, 1, " + LONGEST_TEXT
+                        + ") as said from case_text where number = any(?) order by id",
+                numbers);
+        add(tx, words, "select number, text as said from case_note where number = any(?) order by id", numbers);
+        add(
+                tx,
+                words,
+                "select number, did || ' ' || command as said from free_step where number = any(?) and not undone order by id",
+                numbers);
+        return bare.stream()
+                .map(s -> new Said(
+                        s.number(),
+                        s.error(),
+                        s.product(),
+                        s.phase(),
+                        s.device(),
+                        s.requester(),
+                        s.reference(),
+                        s.status(),
+                        s.agent(),
+                        s.openedAt(),
+                        words.getOrDefault(s.number(), new StringBuilder()).toString()))
+                .toList();
+    }
+
+    private static void add(Tx tx, Map<Long, StringBuilder> words, String sql, Object numbers) {
+        tx.list(
+                sql,
+                r -> {
+                    StringBuilder all = words.computeIfAbsent(r.getLong("number"), n -> new StringBuilder());
+                    String said = r.getString("said");
+                    int room = Math.min(said.length(), LONGEST - all.length());
+                    return room > 0 ? all.append(said, 0, room).append('\n') : all;
+                },
+                numbers);
+    }
+}

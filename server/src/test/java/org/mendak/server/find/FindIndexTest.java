@@ -1,0 +1,158 @@
+package org.mendak.server.find;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import org.apache.lucene.store.ByteBuffersDirectory;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+class FindIndexTest {
+
+    private FindIndex index;
+
+    @BeforeEach
+    void fill() {
+        index = FindIndex.in(new ByteBuffersDirectory());
+        index.put(List.of(
+                entry(
+                        "errors/crane",
+                        Entry.Kind.ERROR,
+                        "Crane plan is torn",
+                        "WX-0911",
+                        "the watch cannot start",
+                        "launch"),
+                entry("fixes/winch", Entry.Kind.FIX, "Wake the winch", "", "it sleeps since the update", ""),
+                entry("fixes/winch#1", Entry.Kind.STEP, "Say hello", "", "winchctl wake --pier 4\nWake the winch", ""),
+                entry("fixes/lamps", Entry.Kind.FIX, "Renew the lamps", "", "the winch hides one of them", ""),
+                entry(
+                        "cases/12",
+                        Entry.Kind.CASE,
+                        "Crane plan is torn",
+                        "12\ntill-nor-02\nSøndre Brygge",
+                        "held by job 7731",
+                        "launch"),
+                entry(
+                        "cases/1201",
+                        Entry.Kind.CASE,
+                        "Other",
+                        "1201\ntill-eke-12\nEkkerøy pier",
+                        "nothing at all",
+                        "update")));
+        index.refresh();
+    }
+
+    @AfterEach
+    void close() {
+        index.close();
+    }
+
+    private static Entry entry(String id, Entry.Kind kind, String title, String keys, String body, String phase) {
+        return new Entry(id, kind, title, keys, body, List.of("Watchbill"), phase, "open", 0);
+    }
+
+    private List<String> ids(String typed) {
+        return index.find(Asked.of(typed), 0, 10, 0).hits().stream()
+                .map(Found.Hit::id)
+                .toList();
+    }
+
+    @Test
+    void whatItIsKnownByStandsFirst() {
+        assertThat(ids("12")).startsWith("cases/12");
+        assertThat(ids("1201")).containsExactly("cases/1201");
+        assertThat(ids("till-nor-02")).startsWith("cases/12");
+        assertThat(ids("TILLNOR02")).startsWith("cases/12");
+        assertThat(ids("wx-0911")).startsWith("errors/crane");
+        assertThat(ids("wx0911")).startsWith("errors/crane");
+        assertThat(ids("WX 0911")).startsWith("errors/crane");
+    }
+
+    @Test
+    void accentsCapitalsEndingsAndSlipsAreForgiven() {
+        assertThat(ids("sondre brygge")).contains("cases/12");
+        assertThat(ids("EKKEROY")).containsExactly("cases/1201");
+        assertThat(ids("waking winches")).startsWith("fixes/winch");
+        assertThat(ids("wnich")).contains("fixes/winch", "fixes/winch#1");
+        assertThat(ids("crnae plan")).startsWith("errors/crane");
+        assertThat(ids("updated")).contains("fixes/winch");
+    }
+
+    @Test
+    void aTitleStandsBeforeABodyAndWhatIsBegunIsFound() {
+        assertThat(ids("winch")).containsExactly("fixes/winch", "fixes/lamps", "fixes/winch#1");
+        assertThat(ids("win")).contains("fixes/winch");
+        assertThat(ids("winchctl wa")).containsExactly("fixes/winch#1");
+    }
+
+    @Test
+    void allWordsMustBeThereUnlessNothingHasThemAll() {
+        assertThat(ids("winch lamps")).containsExactly("fixes/lamps");
+        Found loose = index.find(Asked.of("winch lamps zzzz"), 0, 10, 0);
+        assertThat(loose.loose()).isTrue();
+        assertThat(loose.hits()).extracting(Found.Hit::id).containsExactly("fixes/lamps");
+        assertThat(ids("zzzz")).isEmpty();
+        assertThat(ids("- !")).isEmpty();
+        assertThat(ids("")).isEmpty();
+    }
+
+    @Test
+    void kindsProductsAndPhasesAreKeptApart() {
+        assertThat(index.find(Asked.of("winch", Set.of(Entry.Kind.STEP), "", "", ""), 0, 10, 0)
+                        .hits())
+                .extracting(Found.Hit::id)
+                .containsExactly("fixes/winch#1");
+        assertThat(index.find(Asked.of("torn", Set.of(), "", "launch", ""), 0, 10, 0)
+                        .hits())
+                .hasSize(2);
+        assertThat(index.find(Asked.of("torn", Set.of(), "", "install", ""), 0, 10, 0)
+                        .hits())
+                .isEmpty();
+        assertThat(index.find(Asked.of("torn", Set.of(), "Berthbook", "", ""), 0, 10, 0)
+                        .hits())
+                .isEmpty();
+        assertThat(index.find(Asked.of("torn", Set.of(), "Watchbill", "", "open"), 0, 10, 0)
+                        .hits())
+                .hasSize(2);
+    }
+
+    @Test
+    void theExcerptShowsWhereItStands() {
+        assertThat(index.find(Asked.of("7731"), 0, 10, 0).hits().get(0).excerpt())
+                .isEqualTo("held by job 7731");
+        assertThat(index.find(Asked.of("slepes"), 0, 10, 0).hits().get(0).excerpt())
+                .contains("sleeps since");
+    }
+
+    @Test
+    void whatIsPutAnewReplacesAndWhatIsRemovedTakesItsPartsAlong() {
+        index.put(List.of(entry("cases/12", Entry.Kind.CASE, "Mended", "12", "all well", "")));
+        index.remove("fixes/winch");
+        index.refresh();
+        assertThat(ids("torn")).containsExactly("errors/crane");
+        assertThat(ids("winch")).containsExactly("fixes/lamps");
+        assertThat(index.count(Entry.Kind.STEP)).isZero();
+    }
+
+    @Test
+    void aLongListGoesOnAndSaysHowManyThereAre() {
+        List<Entry> many = new ArrayList<>();
+        for (int i = 0; i < 3_000; i++) {
+            many.add(entry("cases/" + (5_000 + i), Entry.Kind.CASE, "Gangway", String.valueOf(5_000 + i), "lamp", ""));
+        }
+        Collections.shuffle(many, new Random(1));
+        index.put(many);
+        index.refresh();
+        Found first = index.find(Asked.of("gangway"), 0, 50, 0);
+        Found next = index.find(Asked.of("gangway"), 50, 50, 0);
+        assertThat(first.more()).isTrue();
+        assertThat(first.total()).isGreaterThanOrEqualTo(FindIndex.COUNTED);
+        assertThat(first.hits()).hasSize(50).doesNotContainAnyElementsOf(next.hits());
+        assertThat(ids("6000")).containsExactly("cases/6000");
+    }
+}

@@ -1,0 +1,131 @@
+import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { Segmented, Select } from "antd";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { useTakingIn } from "../frame";
+import { Failed, isTextBox, MiniSeam, useNow } from "../look";
+import { words } from "../words";
+import { EVERYTHING, findQuery, type Narrowed, wordsQuery } from "./api";
+import "./find.css";
+import { openedAt } from "./findState";
+import { HitLine } from "./HitLine";
+
+const t = words.find;
+const KINDS = ["", "error", "fix", "step", "case"];
+const STATES = ["open", "solved", "worked-around", "handed-over", "withdrawn", "duplicate"];
+
+/** Everything that has the words in the field. States: nothing typed, looking, failed, nothing found, found; more is a key away. */
+export function FindPage() {
+  const { draft } = useTakingIn();
+  const typed = useDeferredValue(draft.text.trim().slice(0, 300));
+  const [narrowed, setNarrowed] = useState<Narrowed>(EVERYTHING);
+  const found = useInfiniteQuery(findQuery(typed, narrowed));
+  const { data: wordsOfDesk } = useQuery(wordsQuery);
+  const [at, setAt] = useState(0);
+  const [of, setOf] = useState(typed);
+  const navigate = useNavigate();
+  const now = useNow();
+  if (of !== typed) {
+    setOf(typed);
+    setAt(0);
+  }
+  const pages = found.data?.pages;
+  const hits = useMemo(() => (typed === "" ? [] : (pages?.flatMap((p) => p.hits) ?? [])), [typed, pages]);
+  const first = pages?.[0];
+  const chosen = Math.min(at, Math.max(0, hits.length - 1));
+  const { fetchNextPage, hasNextPage } = found;
+  // the arrows and Enter belong to the list even while one types: the field has one line
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const inField = e.target instanceof HTMLElement && e.target.classList.contains("field");
+      if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || (isTextBox(e.target) && !inField))
+        return;
+      if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+        e.preventDefault();
+        const next = chosen + (e.key === "ArrowDown" ? 1 : -1);
+        if (next >= hits.length && hasNextPage) void fetchNextPage();
+        setAt(Math.max(0, Math.min(next, hits.length - 1)));
+      }
+      const hit = hits[chosen];
+      if (e.key === "Enter" && hit) {
+        e.preventDefault();
+        void navigate(openedAt(hit));
+      }
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [chosen, hits, hasNextPage, fetchNextPage, navigate]);
+  const narrow = (change: Partial<Narrowed>) => {
+    setNarrowed({ ...narrowed, ...change });
+    setAt(0);
+  };
+  const isNarrowed = Object.values(narrowed).some((x) => x !== "");
+  return (
+    <main className="page find">
+      <div className="page-head">
+        <h1>{t.title}</h1>
+        {typed !== "" && first && (
+          <span className="soft" role="status">
+            {t.total(first.total, first.more)}
+          </span>
+        )}
+      </div>
+      <div className="find-narrow">
+        <Segmented
+          aria-label={t.kindsLabel}
+          value={narrowed.kind}
+          onChange={(kind) => narrow({ kind })}
+          options={KINDS.map((value) => ({ value, label: value === "" ? t.all : t.kinds[value] }))}
+        />
+        <Select
+          aria-label={t.product}
+          placeholder={t.product}
+          allowClear
+          value={narrowed.product || undefined}
+          onChange={(product?: string) => narrow({ product: product ?? "" })}
+          options={(wordsOfDesk?.products ?? []).map((x) => ({ value: x.name, label: x.name }))}
+        />
+        <Select
+          aria-label={t.phase}
+          placeholder={t.phase}
+          allowClear
+          value={narrowed.phase || undefined}
+          onChange={(phase?: string) => narrow({ phase: phase ?? "" })}
+          options={Object.entries(words.phases).map(([value, label]) => ({ value, label }))}
+        />
+        <Select
+          aria-label={t.state}
+          placeholder={t.state}
+          allowClear
+          value={narrowed.state || undefined}
+          onChange={(state?: string) => narrow({ state: state ?? "" })}
+          options={STATES.map((value) => ({
+            value,
+            label: value === "open" ? words.case.open : words.case.endings[value],
+          }))}
+        />
+      </div>
+      {found.error && <Failed error={found.error} again={() => void found.refetch()} />}
+      {first?.reading != null && <p className="soft">{t.reading(first.reading)}</p>}
+      {typed === "" && (
+        <div className="empty">
+          <MiniSeam outcomes={[]} planned={7} />
+          <p>{t.hint}</p>
+        </div>
+      )}
+      {typed !== "" && first && hits.length === 0 && <p>{isNarrowed ? t.noneFiltered : t.none(typed)}</p>}
+      {first?.loose && hits.length > 0 && <p className="soft">{t.loose}</p>}
+      <ul className="hits">
+        {hits.map((h, i) => (
+          <HitLine key={`${h.kind}${h.key}${h.number}`} hit={h} chosen={i === chosen} now={now} />
+        ))}
+      </ul>
+      {hasNextPage && hits.length > 0 && (
+        <button type="button" className="plain" onClick={() => void fetchNextPage()}>
+          {t.goOn}
+        </button>
+      )}
+      {!hasNextPage && first?.more && <p className="soft">{t.end}</p>}
+    </main>
+  );
+}

@@ -1,0 +1,2 @@
+export { FindPage } from "./FindPage";
+export { FoundHere } from "./FoundHere";
