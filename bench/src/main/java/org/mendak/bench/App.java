@@ -57,8 +57,8 @@ record App(Path root, Path extracted, String java) {
                     HttpResponse.BodyHandlers.ofByteArray());
         }
 
-        @Override
-        public void close() throws IOException {
+        /** Stops it; its folder stays, to be started on again. */
+        void end() {
             process.destroy();
             try {
                 if (!process.waitFor(20, TimeUnit.SECONDS)) {
@@ -67,6 +67,11 @@ record App(Path root, Path extracted, String java) {
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
             }
+        }
+
+        @Override
+        public void close() throws IOException {
+            end();
             try (var files = Files.walk(data)) {
                 files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
             }
@@ -75,7 +80,12 @@ record App(Path root, Path extracted, String java) {
 
     /** Starts it on an empty folder and waits for the first answer. */
     Running start(Path jar, List<String> flags, boolean demo) throws IOException, InterruptedException {
-        Path data = Files.createTempDirectory("mendak-bench");
+        return start(jar, flags, demo, Files.createTempDirectory("mendak-bench"));
+    }
+
+    /** Starts it on a folder that may have a desk in it. */
+    Running start(Path jar, List<String> flags, boolean demo, Path data) throws IOException, InterruptedException {
+        Files.deleteIfExists(data.resolve("running"));
         List<String> command = new ArrayList<>(List.of(java));
         command.addAll(flags);
         command.addAll(List.of(

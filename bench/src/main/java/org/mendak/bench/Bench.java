@@ -41,7 +41,8 @@ public final class Bench {
             "crowd",
             "ranking",
             "surges",
-            "reaction");
+            "reaction",
+            "find");
 
     private Bench() {}
 
@@ -61,6 +62,7 @@ public final class Bench {
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
                 case "reaction" -> Reaction.measure(app);
+                case "find" -> Finding.measure(app);
                 case "ranking" -> Ranking.measure();
                 case "drift" -> Ranking.drift();
                 case "surges" -> Surging.measure();
