@@ -95,6 +95,9 @@ export function ShelfTabs() {
           </NavLink>
         )}
       </nav>
+      <a className="handbook" href="/api/library/handbook" download title={words.library.handbookHint}>
+        {words.library.handbook}
+      </a>
       {writes && (
         <span className="links">
           <Link to="/write/errors">{words.library.write}</Link>

@@ -290,6 +290,8 @@ export const words = {
     write: "Write a known error",
     writeFix: "Write a fix",
     drafts: "Drafts",
+    handbook: "handbook",
+    handbookHint: "Everything published as one file that needs no Mendak: from a stick, on paper, on a phone",
     knownErrors: "Known errors",
     shownOf: (shown: number, all: number) =>
       `${shown} of ${all.toLocaleString("en-GB")}; type to narrow them`,

@@ -73,11 +73,12 @@ final class BigDesk {
         List<KnownError> errors = DemoDocuments.read().errors().stream()
                 .filter(e -> !e.firstAid())
                 .toList();
-        try (Statement s = c.createStatement();
-                PreparedStatement p = c.prepareStatement("insert into big_error values (?, ?, ?, ?, ?, ?)")) {
+        try (Statement s = c.createStatement()) {
             s.execute(
                     "create table big_error (id int primary key, error_key varchar, product varchar, phase varchar, pier varchar,"
                             + " said varchar)");
+        }
+        try (PreparedStatement p = c.prepareStatement("insert into big_error values (?, ?, ?, ?, ?, ?)")) {
             int id = 0;
             for (String pier : PIERS) {
                 for (KnownError e : errors) {

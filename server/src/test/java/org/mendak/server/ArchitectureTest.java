@@ -48,6 +48,8 @@ class ArchitectureTest {
             "gaps",
             "upkeep",
             "find",
+            "handbook",
+            "feed",
             "exchange",
             "demo",
             "command");

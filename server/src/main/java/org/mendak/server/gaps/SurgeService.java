@@ -27,7 +27,7 @@ import org.springframework.stereotype.Service;
 
 /** What comes in far more often just now than it usually does. */
 @Service
-class SurgeService {
+public class SurgeService {
 
     /** For so long an answer is given again: a page asks every minute, and every page asks. */
     private static final Duration KEPT = Duration.ofSeconds(30);
@@ -56,7 +56,7 @@ class SurgeService {
     }
 
     /** A fix that was tried in it. */
-    record Tried(String fix, String title, int tried, int helped) {}
+    public record Tried(String fix, String title, int tried, int helped) {}
 
     /**
      * Something that surges.
@@ -68,7 +68,7 @@ class SurgeService {
      * @param cases the newest of them
      * @param tried what was tried since, what helped most first
      */
-    record Surging(
+    public record Surging(
             @OrNull String error,
             String title,
             Instant since,
@@ -78,7 +78,7 @@ class SurgeService {
             List<Tried> tried) {}
 
     /** What surges now, the farthest from what is usual first. */
-    List<Surging> surges(Caller caller) {
+    public List<Surging> surges(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see surges");
         synchronized (this) {
             Instant at = clock.instant();

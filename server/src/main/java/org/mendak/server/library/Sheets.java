@@ -254,7 +254,8 @@ public final class Sheets {
                 .toList();
     }
 
-    static FixSheet sheet(Fix f, Library library) {
+    /** A fix for reading. */
+    public static FixSheet sheet(Fix f, Library library) {
         Map<String, String> parameters = new TreeMap<>();
         f.parameters().forEach((name, type) -> parameters.put(Titles.inWords(name), type.word()));
         List<Fix> parts = f.steps().stream()

@@ -4,13 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
 import java.util.logging.Level;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
@@ -21,6 +25,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.logging.LogEntry;
 import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.print.PrintOptions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** One window of Chromium, driven as a user's hands would. */
@@ -85,6 +90,19 @@ final class Chrome implements AutoCloseable {
 
     void go(String path) {
         driver().get(address + path);
+    }
+
+    /** Goes to a page that is none of Mendak's own. */
+    void open(String url) {
+        driver().get(url);
+    }
+
+    /** On how many pages of paper it comes. */
+    int printed() {
+        byte[] pdf =
+                Base64.getDecoder().decode(driver().print(new PrintOptions()).getContent());
+        Matcher pages = Pattern.compile("/Type\\s*/Page\\b").matcher(new String(pdf, StandardCharsets.ISO_8859_1));
+        return (int) pages.results().count();
     }
 
     /** From now on the page cannot reach these addresses; none given, it can reach all. */

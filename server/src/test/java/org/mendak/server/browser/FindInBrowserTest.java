@@ -12,7 +12,14 @@ class FindInBrowserTest extends InBrowser {
     @Test
     void whatIsTypedWronglyIsFoundAndOpenedByKeys() {
         long n = api.openCase(Map.of(
-                "text", "the bollard hums", "device", "quay-lyn-08", "requester", "Åse Vårheim", "reference", "SK-77120"));
+                "text",
+                "the bollard hums",
+                "device",
+                "quay-lyn-08",
+                "requester",
+                "Åse Vårheim",
+                "reference",
+                "SK-77120"));
         chrome.signIn("agent");
         chrome.see("h1", "In hand");
         chrome.press("ase varhiem");

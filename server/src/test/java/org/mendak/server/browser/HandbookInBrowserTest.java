@@ -1,0 +1,46 @@
+package org.mendak.server.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The handbook lies on a stick: opened from a file, with nobody to ask. */
+class HandbookInBrowserTest extends InBrowser {
+
+    private static final int MOST_BYTES = 3_000_000;
+
+    @TempDir
+    Path stick;
+
+    @Test
+    void itOpensFromDiskSearchesAndPrints() throws IOException {
+        Path file = stick.resolve("handbook.html");
+        Files.write(file, api.get("/api/library/handbook").expect(200).bytes());
+        assertThat(Files.size(file)).isLessThan(MOST_BYTES);
+        chrome.open(file.toUri().toString());
+        chrome.see("h1", "Handbook");
+        chrome.see("nav a", "Till update stops, staging area full");
+        chrome.click("#look");
+        chrome.press("PD-4012");
+        chrome.see("#count", "found");
+        chrome.see("article:not([hidden]) h2", "Till update stops, staging area full");
+        chrome.script("document.getElementById('look').value = ''");
+        chrome.press("empyt staging");
+        chrome.see("article:not([hidden]) h2", "Empty the staging area");
+        assertThat(chrome.texts("article:not([hidden]) h2").get(0)).isEqualTo("Empty the staging area");
+        chrome.click("article:not([hidden]) a", "Till update stops, staging area full");
+        chrome.await(
+                "the sheet is led to",
+                () -> String.valueOf(chrome.script("return location.hash")).equals("#errors/till-staging-full")
+                        ? true
+                        : null);
+        chrome.screen(390, 844);
+        assertThat(chrome.script("return document.documentElement.scrollWidth")).isEqualTo(390L);
+        assertThat(chrome.printed()).isGreaterThan(20);
+        chrome.assertConsoleIsClean();
+    }
+}
