@@ -1,6 +1,8 @@
 package org.mendak.server.find;
 
+import java.text.Normalizer;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -8,7 +10,8 @@ import java.util.regex.Pattern;
 /** Where a word stands in a body. */
 final class Excerpt {
 
-    private static final Pattern WORD = Pattern.compile("\\S+");
+    private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+");
+    private static final Pattern FOLDED = Pattern.compile("\\p{M}+");
     private static final int BEFORE = 50;
     private static final int LENGTH = 180;
     private static final int BEGINNING = 3;
@@ -16,35 +19,46 @@ final class Excerpt {
     private Excerpt() {}
 
     /**
-     * The surroundings of the first word that is meant, in one line; empty if none stands there, or the title says it already.
+     * The surroundings of the first word that is meant, in one line; empty if none stands there. O(body).
      *
      * @param words as they were typed
      */
-    static String of(String body, String title, List<String> words) {
+    static String of(String body, List<String> words) {
         Set<String> stems = FindWords.STEMS.of(String.join(" ", words));
+        Set<String> plain = FindWords.PLAIN.of(String.join(" ", words));
         Matcher m = WORD.matcher(body);
         int best = -1;
         while (m.find()) {
-            Set<String> here = FindWords.STEMS.of(m.group());
-            if (here.stream().anyMatch(stems::contains)) {
-                return around(body, m.start());
+            String here = folded(m.group());
+            for (String stem : stems) {
+                if (here.startsWith(stem)) {
+                    return around(body, m.start());
+                }
             }
-            if (best < 0 && here.stream().anyMatch(h -> stems.stream().anyMatch(s -> alike(h, s)))) {
+            if (best < 0 && plain.stream().anyMatch(p -> alike(here, p))) {
                 best = m.start();
             }
         }
         return best < 0 ? "" : around(body, best);
     }
 
-    /** A word that begins so, or that is one slip away. */
+    /** Without capitals and accents; most words have none, and every word of fifty bodies is looked at. */
+    private static String folded(String word) {
+        String small = word.toLowerCase(Locale.ROOT);
+        return small.chars().allMatch(c -> c < 128)
+                ? small
+                : FOLDED.matcher(Normalizer.normalize(small, Normalizer.Form.NFD))
+                        .replaceAll("");
+    }
+
+    /** Whether a word is one slip away from what was typed. */
     private static boolean alike(String there, String typed) {
         if (typed.length() < BEGINNING) {
             return false;
         }
-        return there.startsWith(typed)
-                || Math.abs(there.length() - typed.length()) <= 1
-                        && there.charAt(0) == typed.charAt(0)
-                        && slips(there, typed) <= 1;
+        return Math.abs(there.length() - typed.length()) <= 1
+                && there.charAt(0) == typed.charAt(0)
+                && slips(there, typed) <= 1;
     }
 
     /** How often two words differ, place by place, from the front and the back: 1 for a slip, more for another word. */

@@ -162,7 +162,7 @@ final class FindIndex implements Closeable {
                 d.get(FindQuery.ID),
                 Entry.Kind.valueOf(d.get(FindQuery.KIND)),
                 d.get(FindQuery.TITLE),
-                Excerpt.of(d.get(FindQuery.EXCERPT), d.get(FindQuery.TITLE), asked.words()),
+                Excerpt.of(d.get(FindQuery.EXCERPT), asked.words()),
                 Objects.requireNonNullElse(d.get(FindQuery.PRODUCT), ""),
                 d.get(FindQuery.PHASES),
                 d.get(FindQuery.STATE),

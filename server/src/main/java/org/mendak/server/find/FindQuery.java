@@ -58,7 +58,7 @@ final class FindQuery {
     private static final long HALF_NEW_S = 45 * 86_400L;
     /** Of a document and a case that fit alike the document is meant: there are far fewer of them. */
     private static final Map<Entry.Kind, Float> KIND_COUNTS =
-            Map.of(Entry.Kind.ERROR, 2.5f, Entry.Kind.FIX, 2.5f, Entry.Kind.STEP, 1f);
+            Map.of(Entry.Kind.ERROR, 4f, Entry.Kind.FIX, 4f, Entry.Kind.STEP, 2f);
 
     private static final int SHORTEST_MISTYPED = 4;
     private static final int SHORTEST_TWICE = 8;
