@@ -1065,6 +1065,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/feed.atom": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["feed"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/find": {
     parameters: {
       query?: never;
@@ -1297,6 +1313,22 @@ export interface paths {
       cookie?: never;
     };
     get: operations["fixShelf"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/handbook": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["handbook"];
     put?: never;
     post?: never;
     delete?: never;
@@ -5630,6 +5662,26 @@ export interface operations {
       };
     };
   };
+  feed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/atom+xml": string;
+        };
+      };
+    };
+  };
   find_1: {
     parameters: {
       query: {
@@ -5966,6 +6018,24 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["FixShelfFixShelf"];
         };
+      };
+    };
+  };
+  handbook: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

@@ -53,7 +53,20 @@ final class Finding {
             System.out.printf("all of it read %.0f s after the start%n", seconds(begun));
             rank(big, queries, "find among all of it", Finding::found);
             time(big, queries, "with all of it");
+            for (String page : List.of("/api/upkeep", "/api/gaps", "/api/surges", "/api/library/handbook")) {
+                pages(big, page);
+            }
         }
+    }
+
+    /** What else looks over the whole desk: the first time, and again at once. */
+    private static void pages(App.Running r, String path) throws IOException, InterruptedException {
+        long begun = System.nanoTime();
+        int length = r.call("GET", path, null).body().length;
+        double first = seconds(begun);
+        begun = System.nanoTime();
+        r.call("GET", path, null);
+        System.out.printf("%-32s first %.1f s, again %.2f s, %,d bytes%n", path, first, seconds(begun), length);
     }
 
     private static double seconds(long begun) {

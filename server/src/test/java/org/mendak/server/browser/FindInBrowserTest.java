@@ -9,6 +9,13 @@ import org.openqa.selenium.Keys;
 /** Anything is found from the one field, by keys alone. */
 class FindInBrowserTest extends InBrowser {
 
+    private void typed(String words) {
+        chrome.click(".field");
+        chrome.control("a");
+        chrome.press(Keys.BACK_SPACE);
+        chrome.press(words);
+    }
+
     @Test
     void whatIsTypedWronglyIsFoundAndOpenedByKeys() {
         long n = api.openCase(Map.of(
@@ -30,10 +37,12 @@ class FindInBrowserTest extends InBrowser {
         chrome.press(Keys.ENTER);
         chrome.see(".case-head", "quay-lyn-08");
 
+        // what was typed is kept until something else is
         chrome.go("/find");
+        chrome.see(".hit", "case " + n);
+        typed("");
         chrome.see(".find .empty", "Typing errors are forgiven");
-        chrome.click(".field");
-        chrome.press("look how fulll");
+        typed("look how fulll");
         chrome.see(".hit", "Look how full the area is");
         chrome.click(".find-narrow .ant-segmented-item", "steps");
         chrome.see(".hit.chosen", "step 2");
@@ -43,13 +52,11 @@ class FindInBrowserTest extends InBrowser {
                 .isEqualTo("/library/fixes/empty-staging#step-2");
 
         chrome.go("/find");
-        chrome.click(".field");
-        chrome.press("staging");
+        typed("staging");
         chrome.see(".find [role=status]", "found");
         chrome.click(".find .plain", "go on");
         chrome.await("a hundred hits", () -> chrome.texts(".hit").size() >= 100 ? true : null);
-        chrome.click(".field");
-        chrome.press("qqqqqq");
+        typed("qqqqqq");
         chrome.see(".find", "Nothing has “");
         chrome.assertConsoleIsClean();
     }

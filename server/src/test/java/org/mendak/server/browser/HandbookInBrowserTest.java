@@ -30,8 +30,14 @@ class HandbookInBrowserTest extends InBrowser {
         chrome.see("article:not([hidden]) h2", "Till update stops, staging area full");
         chrome.script("document.getElementById('look').value = ''");
         chrome.press("empyt staging");
-        chrome.see("article:not([hidden]) h2", "Empty the staging area");
-        assertThat(chrome.texts("article:not([hidden]) h2").get(0)).isEqualTo("Empty the staging area");
+        chrome.await(
+                "what is called so stands first",
+                () -> chrome.texts("article:not([hidden]) h2").stream()
+                                .findFirst()
+                                .filter("Empty the staging area"::equals)
+                                .isPresent()
+                        ? true
+                        : null);
         chrome.click("article:not([hidden]) a", "Till update stops, staging area full");
         chrome.await(
                 "the sheet is led to",
@@ -39,7 +45,8 @@ class HandbookInBrowserTest extends InBrowser {
                         ? true
                         : null);
         chrome.screen(390, 844);
-        assertThat(chrome.script("return document.documentElement.scrollWidth")).isEqualTo(390L);
+        assertThat(chrome.script("return document.documentElement.scrollWidth <= innerWidth"))
+                .isEqualTo(true);
         assertThat(chrome.printed()).isGreaterThan(20);
         chrome.assertConsoleIsClean();
     }
