@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
 
 /** The handbook lies on a stick: opened from a file, with nobody to ask. */
 class HandbookInBrowserTest extends InBrowser {
@@ -47,6 +48,12 @@ class HandbookInBrowserTest extends InBrowser {
         chrome.screen(390, 844);
         assertThat(chrome.script("return document.documentElement.scrollWidth <= innerWidth"))
                 .isEqualTo(true);
+        // on paper comes what was found, and all of it if nothing is looked for
+        assertThat(chrome.printed()).isBetween(1, 12);
+        chrome.click("#look");
+        chrome.control("a");
+        chrome.press(Keys.BACK_SPACE);
+        chrome.see("nav a", "Till update stops, staging area full");
         assertThat(chrome.printed()).isGreaterThan(20);
         chrome.assertConsoleIsClean();
     }
