@@ -1,9 +1,9 @@
 import { useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { Segmented, Select } from "antd";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useTakingIn } from "../frame";
-import { Failed, isTextBox, MiniSeam, useNow } from "../look";
+import { Failed, MiniSeam, useKeys, useNow } from "../look";
 import { words } from "../words";
 import { EVERYTHING, findQuery, type Narrowed, wordsQuery } from "./api";
 import "./find.css";
@@ -34,27 +34,36 @@ export function FindPage() {
   const first = pages?.[0];
   const chosen = Math.min(at, Math.max(0, hits.length - 1));
   const { fetchNextPage, hasNextPage } = found;
-  // the arrows and Enter belong to the list even while one types: the field has one line
+  const move = useCallback(
+    (by: number) => {
+      if (chosen + by >= hits.length && hasNextPage) void fetchNextPage();
+      setAt(Math.max(0, Math.min(chosen + by, hits.length - 1)));
+    },
+    [chosen, hits, hasNextPage, fetchNextPage],
+  );
+  const open = useCallback(() => {
+    const hit = hits[chosen];
+    if (hit) void navigate(openedAt(hit));
+  }, [chosen, hits, navigate]);
+  useKeys(t.keys, [
+    { key: "ArrowDown", says: t.keyMove, act: () => move(1), alive: hits.length > 0 },
+    { key: "ArrowUp", says: t.keyMove, act: () => move(-1), alive: hits.length > 0 },
+    { key: "Enter", says: t.keyOpen, act: open, alive: hits.length > 0 },
+  ]);
+  // in the field too they belong to the list: it has one line
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const inField = e.target instanceof HTMLElement && e.target.classList.contains("field");
-      if (e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey || (isTextBox(e.target) && !inField))
-        return;
-      if (e.key === "ArrowDown" || e.key === "ArrowUp") {
-        e.preventDefault();
-        const next = chosen + (e.key === "ArrowDown" ? 1 : -1);
-        if (next >= hits.length && hasNextPage) void fetchNextPage();
-        setAt(Math.max(0, Math.min(next, hits.length - 1)));
-      }
-      const hit = hits[chosen];
-      if (e.key === "Enter" && hit) {
-        e.preventDefault();
-        void navigate(openedAt(hit));
-      }
+      if (!inField || e.defaultPrevented || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === "ArrowDown") move(1);
+      else if (e.key === "ArrowUp") move(-1);
+      else if (e.key === "Enter") open();
+      else return;
+      e.preventDefault();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [chosen, hits, hasNextPage, fetchNextPage, navigate]);
+  }, [move, open]);
   const narrow = (change: Partial<Narrowed>) => {
     setNarrowed({ ...narrowed, ...change });
     setAt(0);

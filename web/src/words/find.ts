@@ -1,6 +1,4 @@
 /** What is said of what was found. */
-import { many } from "./count";
-
 export const findWords = {
   title: "Find",
   hint: "Words, codes, devices, callers, tickets, numbers: whatever is known of it. Typing errors are forgiven.",
@@ -21,9 +19,8 @@ export const findWords = {
   here: "Found",
   everything: (n: number, more: boolean) => `all ${more ? `more than ${n}` : n}`,
   keys: "In what was found",
-  keyMove: "↑ ↓ choose, Enter opens",
-  keyFind: "Ctrl Enter finds it everywhere",
+  keyMove: "↑ ↓ choose",
+  keyOpen: "open it",
   step: (n: number) => `step ${n}`,
   caseOf: (n: number) => `case ${n}`,
-  count: (n: number) => many(n, "thing", "things"),
 };

@@ -6,7 +6,6 @@ export const flagWords = {
   kindsLabel: "What it is",
   place: "In a word or two, for its author",
   hint: "Enter sends it, ↑ ↓ says what it is",
-  send: "send",
   sent: "Its author hears of it.",
   said: (who: string, mine: boolean, kind: string) => `${mine ? "You" : who} called this step ${kind}`,
   takeBack: "take back",
@@ -22,6 +21,5 @@ export const flagWords = {
   answerPlace: "What you answer; may stay empty if it is mended",
   mended: "it is mended",
   stays: "it stays as it is",
-  open: "open",
   line: (n: number) => `line ${n}`,
 };

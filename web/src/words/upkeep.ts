@@ -39,7 +39,6 @@ export const upkeepWords = {
   snooze: "put off a month",
   wake: "tell it again",
   snoozedUntil: (day: string) => `put off until ${day}`,
-  note: "Note",
   notePlace: "A note for the others",
   more: (n: number) =>
     `${many(n, "more stands", "more stand")} behind these; they come as those above are mended.`,

@@ -1,9 +1,11 @@
 package org.mendak.server.evidence;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.FixTally;
@@ -54,7 +56,7 @@ public class AilingFixes {
             int tried,
             int held) {}
 
-    /** All of them; of those that are said to have stopped working one in ten is false at most. O(cases), most of it kept by the evidence. */
+    /** All of them, what stopped working first and the surest of that before the others; of those that are said to have stopped working one in ten is false at most. O(cases), most of it kept by the evidence. */
     public List<Ailing> all() {
         record Fell(double factor, Ailing ailing) {}
         List<Fell> fell = new ArrayList<>();
@@ -86,8 +88,13 @@ public class AilingFixes {
             }
         }
         double least = bar.of(looked);
-        fell.stream().filter(f -> f.factor() >= least).map(Fell::ailing).forEach(f -> ailing.add(0, f));
-        return ailing;
+        return Stream.concat(
+                        fell.stream()
+                                .filter(f -> f.factor() >= least)
+                                .sorted(Comparator.comparingDouble(Fell::factor).reversed())
+                                .map(Fell::ailing),
+                        ailing.stream())
+                .toList();
     }
 
     private Ailing fell(KnownError e, String fix, Drift.Change c) {

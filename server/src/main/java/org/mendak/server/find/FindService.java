@@ -220,12 +220,7 @@ public class FindService {
         Set<String> gone = new HashSet<>(read.keySet());
         gone.removeAll(now.revisions().keySet());
         gone.forEach(id -> index.remove(place(id)));
-        Map<String, List<KnownError>> users = new HashMap<>();
-        now.errors()
-                .values()
-                .forEach(e -> Library.fixKeys(e)
-                        .forEach(f ->
-                                users.computeIfAbsent(f, k -> new ArrayList<>()).add(e)));
+        Map<String, List<KnownError>> users = now.triedBy();
         Set<String> another = new HashSet<>();
         now.revisions().forEach((id, revision) -> {
             if (!revision.equals(read.get(id))) {

@@ -63,8 +63,9 @@ final class Handbook {
         for (KnownError e : errors) {
             error(Sheets.sheet(e, library));
         }
+        Map<String, List<KnownError>> users = library.triedBy();
         for (Fix f : fixes) {
-            fix(Sheets.sheet(f, library));
+            fix(Sheets.sheet(f, library, users.getOrDefault(f.key(), List.of())));
         }
         out.raw("</main>\n<script>\n");
         out.raw(resource("handbook.js"));

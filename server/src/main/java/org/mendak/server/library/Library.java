@@ -1,5 +1,6 @@
 package org.mendak.server.library;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -92,6 +93,16 @@ public record Library(
             fix(key).ifPresent(f -> keys.addAll(WorkedStep.parts(f, this::fix)));
         }
         return keys;
+    }
+
+    /** The known errors that try each fix, by the fix's key; O(errors), so ask once for many fixes. */
+    public Map<String, List<KnownError>> triedBy() {
+        Map<String, List<KnownError>> users = new HashMap<>();
+        errors.values()
+                .forEach(e -> fixKeys(e)
+                        .forEach(f ->
+                                users.computeIfAbsent(f, k -> new ArrayList<>()).add(e)));
+        return users;
     }
 
     /** The titles of what readers see that tries this fix or runs it as a part, sorted. */

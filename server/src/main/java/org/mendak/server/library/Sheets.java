@@ -254,8 +254,16 @@ public final class Sheets {
                 .toList();
     }
 
-    /** A fix for reading. */
-    public static FixSheet sheet(Fix f, Library library) {
+    static FixSheet sheet(Fix f, Library library) {
+        return sheet(f, library, library.triedBy().getOrDefault(f.key(), List.of()));
+    }
+
+    /**
+     * A fix for reading.
+     *
+     * @param users the known errors that try it
+     */
+    public static FixSheet sheet(Fix f, Library library, List<KnownError> users) {
         Map<String, String> parameters = new TreeMap<>();
         f.parameters().forEach((name, type) -> parameters.put(Titles.inWords(name), type.word()));
         List<Fix> parts = f.steps().stream()
@@ -268,8 +276,7 @@ public final class Sheets {
                 null,
                 java.util.stream.Stream.concat(java.util.stream.Stream.of(f), parts.stream())
                         .toList());
-        List<UsedBy> usedBy = library.errors().values().stream()
-                .filter(e -> Library.fixKeys(e).contains(f.key()))
+        List<UsedBy> usedBy = users.stream()
                 .map(e -> new UsedBy(e.key(), e.title()))
                 .sorted(java.util.Comparator.comparing(UsedBy::title))
                 .toList();

@@ -1,5 +1,6 @@
 package org.mendak.server.upkeep;
 
+import com.github.benmanes.caffeine.cache.CacheLoader;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import java.time.Clock;
@@ -48,8 +49,10 @@ class Worklist {
     private static final Duration REMEMBERED = Duration.ofDays(180);
 
     private static final int LONGEST_SNOOZE_DAYS = 366;
-    /** What is read from the evidence and from all documents changes slowly, and costs most. */
-    private static final Duration KEPT = Duration.ofMinutes(1);
+    /** What is read from the evidence and from all documents costs most: whoever asks later than this gets it as it was, and it is read beside. */
+    private static final Duration FRESH = Duration.ofMinutes(1);
+
+    private static final Duration KEPT = Duration.ofHours(1);
 
     private final Db db;
     private final UpkeepStore store;
@@ -61,8 +64,18 @@ class Worklist {
     private final AuditStore audit;
     private final ZoneId zone;
     private final Clock clock;
-    private final LoadingCache<LocalDate, List<Finding>> slow =
-            Caffeine.newBuilder().maximumSize(2).expireAfterWrite(KEPT).build(this::slow);
+    /** What the evidence says; the same on any day. */
+    private final LoadingCache<Boolean, List<Finding>> fromEvidence = kept(any -> fromEvidence());
+
+    private final LoadingCache<LocalDate, List<Finding>> fromDocuments = kept(this::fromDocuments);
+
+    private static <K> LoadingCache<K, List<Finding>> kept(CacheLoader<K, List<Finding>> read) {
+        return Caffeine.newBuilder()
+                .maximumSize(2)
+                .refreshAfterWrite(FRESH)
+                .expireAfterWrite(KEPT)
+                .build(read);
+    }
 
     Worklist(
             Db db,
@@ -90,7 +103,7 @@ class Worklist {
     /** What was mended is gone from the list at once. */
     @EventListener
     void changed(LibraryChanged event) {
-        slow.invalidateAll();
+        fromDocuments.invalidateAll();
     }
 
     /**
@@ -137,13 +150,19 @@ class Worklist {
      */
     record Said(String item, String owner, String seenOwner, LocalDate due, LocalDate snoozed, String note) {}
 
+    private List<Finding> fromEvidence() {
+        return ailing.all().stream().map(Worklist::ailing).toList();
+    }
+
+    private List<Finding> fromDocuments(LocalDate today) {
+        return List.copyOf(documents.of(library.library(), today));
+    }
+
+    /** What takes long; not to be asked for while a connection is held. */
     private List<Finding> slow(LocalDate today) {
-        List<Finding> all = new ArrayList<>();
-        for (AilingFixes.Ailing a : ailing.all()) {
-            all.add(ailing(a));
-        }
-        all.addAll(documents.of(library.library(), today));
-        return List.copyOf(all);
+        List<Finding> all = new ArrayList<>(fromEvidence.get(true));
+        all.addAll(fromDocuments.get(today));
+        return all;
     }
 
     private static Finding ailing(AilingFixes.Ailing a) {
@@ -161,8 +180,9 @@ class Worklist {
                 .named(a.error());
     }
 
-    private List<Finding> findings(Tx tx) {
-        List<Finding> all = new ArrayList<>(slow.get(today()));
+    /** @param slow what was gathered before: no connection is held while that is done */
+    private List<Finding> findings(Tx tx, List<Finding> slow) {
+        List<Finding> all = new ArrayList<>(slow);
         for (FlagService.Flag f : flags.open(tx)) {
             String word = f.text().isEmpty() ? "" : ": “" + f.text() + "”";
             all.add(Finding.of(
@@ -206,11 +226,11 @@ class Worklist {
      */
     Upkeep list(Caller caller, boolean snoozed) {
         caller.may(Role.AUTHOR, Scope.READ, "see upkeep");
-        slow.get(today()); // not while a connection is held
+        List<Finding> gathered = slow(today());
         return db.tx(tx -> {
             Map<String, UpkeepStore.Mark> marks = store.marks(tx);
             Map<Long, String> logins = logins(team.authors(tx));
-            List<Item> all = findings(tx).stream()
+            List<Item> all = findings(tx, gathered).stream()
                     .map(f -> item(caller, f, marks.get(f.item()), logins))
                     .toList();
             List<Item> meant = all.stream()
@@ -274,9 +294,10 @@ class Worklist {
         if (note.length() > NOTE) {
             throw Refusal.invalid("A note has at most " + NOTE + " characters, this one " + note.length() + ".");
         }
-        slow.get(today);
+        List<Finding> gathered = slow(today);
         return db.tx(tx -> {
-            Finding f = findings(tx).stream()
+            List<Finding> all = findings(tx, gathered);
+            Finding f = all.stream()
                     .filter(x -> x.item().equals(said.item()))
                     .findFirst()
                     .orElseThrow(() -> Refusal.notFound("There is nothing more to look after in \"" + said.item()
@@ -311,7 +332,7 @@ class Worklist {
             store.forget(
                     tx,
                     clock.instant().minus(REMEMBERED),
-                    findings(tx).stream().map(Finding::item).toList());
+                    all.stream().map(Finding::item).toList());
             audit.write(
                     tx,
                     caller,

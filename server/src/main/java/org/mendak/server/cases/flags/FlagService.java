@@ -3,7 +3,6 @@ package org.mendak.server.cases.flags;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Fix;
@@ -202,11 +201,7 @@ public class FlagService {
         return db.tx(tx -> new Mine(
                 caller.role() == Role.AGENT
                         ? List.of()
-                        : shown(
-                                caller,
-                                store.open(tx, MOST_SHOWN).stream()
-                                        .filter(f -> Objects.equals(f.author(), caller.name()))
-                                        .toList()),
+                        : shown(caller, store.openWrittenBy(tx, caller.name(), MOST_SHOWN)),
                 shown(caller, store.answered(tx, caller.id()))));
     }
 

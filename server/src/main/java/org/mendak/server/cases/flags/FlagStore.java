@@ -91,6 +91,15 @@ class FlagStore {
         return tx.list(FLAG + " where f.answered_at is null and f.fix_key = ? order by f.id", FlagStore::stored, fix);
     }
 
+    /** Those on what this person wrote of what readers see. */
+    List<Stored> openWrittenBy(Tx tx, String author, int most) {
+        return tx.list(
+                "select * from (" + FLAG + " where f.answered_at is null) where author = ? order by id limit ?",
+                FlagStore::stored,
+                author,
+                most);
+    }
+
     int open(Tx tx) {
         return tx.one("select count(*) from step_flag where answered_at is null", r -> r.getInt(1))
                 .orElse(0);
