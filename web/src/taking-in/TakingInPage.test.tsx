@@ -142,25 +142,36 @@ test("a text over the limit is not sent, and says how long it is", async () => {
   expect(calls.some((x) => x.path === "/api/recognitions")).toBe(false);
 });
 
-test("a short text looks for cases of that caller too", async () => {
+test("what is typed is found by its words, too", async () => {
   cleared.mockClear();
   server({
     ...TABLE,
     "POST /api/recognitions": found({}),
-    "GET /api/cases?limit=5&q=Norrholm": [
-      {
-        number: 12,
-        title: "Till full",
-        status: "open",
-        device: "till-nor-03",
-        requester: "Norrholm pier",
-        reference: null,
-      },
-    ],
+    "GET /api/find?q=Norrholm&product=&phase=&state=&from=0": {
+      total: 7,
+      more: false,
+      loose: false,
+      reading: null,
+      hits: [
+        {
+          kind: "case",
+          key: null,
+          number: 12,
+          title: "Till full",
+          excerpt: "",
+          product: "Purserdesk",
+          phases: "update",
+          state: "open",
+          at: 0,
+        },
+      ],
+    },
   });
   const place = await render(<Page text="Norrholm" />);
   await settle();
-  expect(place.textContent).toContain("Case 12 · Till full");
+  expect(place.textContent).toContain("all 7");
+  expect(place.querySelector("a[href='/case/12']")).not.toBeNull();
+  expect(place.textContent).toContain("case 12 · Purserdesk");
 });
 
 test("a secret is shown as masked, and what the agent says is none goes with the case", async () => {
