@@ -100,7 +100,7 @@ function Filled(p: {
       },
       { key: "v", says: words.case.showIt, act: () => setShown(true) },
       {
-        key: "h",
+        key: "!",
         says: words.flags.flag,
         act: () => setFlagging(flaggable ?? null),
         alive: flaggable !== undefined,

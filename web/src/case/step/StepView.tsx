@@ -229,7 +229,7 @@ export function CurrentStep(p: {
           {words.case.stepNote}
         </button>
         <button type="button" className="plain" onClick={p.onFlag}>
-          <Key k="h" /> {words.flags.flag}
+          <Key k="!" /> {words.flags.flag}
         </button>
         {(step.restartMinutes > 0 || step.waitMinutes > 0) && (
           <KeyButton

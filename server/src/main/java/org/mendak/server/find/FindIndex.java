@@ -83,6 +83,11 @@ final class FindIndex implements Closeable {
         });
     }
 
+    /** Whether it takes nothing any more, as after a full disk: it must be made anew. What was found before is still found. */
+    boolean isBroken() {
+        return !writer.isOpen();
+    }
+
     /** From now on what was put in is found, and what was taken out is not. */
     void refresh() {
         asked(() -> {

@@ -54,7 +54,8 @@ public class FindService {
     private final FindStore store;
     private final LibraryService library;
     private final Clock clock;
-    private final FindIndex index;
+    private final DeskFolder folder;
+    private volatile FindIndex index;
     private final Set<Long> changed = ConcurrentHashMap.newKeySet();
     private final AtomicBoolean asked = new AtomicBoolean();
     private final ExecutorService reader = Executors.newSingleThreadExecutor(r -> {
@@ -74,7 +75,8 @@ public class FindService {
         this.store = store;
         this.library = library;
         this.clock = clock;
-        this.index = FindIndex.in(new MMapDirectory(folder.ofThisRun("find")));
+        this.folder = folder;
+        this.index = open();
     }
 
     /** Something that was found; what it is tells which of {@code key} and {@code number} says where it stands. */
@@ -163,16 +165,33 @@ public class FindService {
         });
     }
 
+    private FindIndex open() throws IOException {
+        return FindIndex.in(new MMapDirectory(folder.ofThisRun("find")));
+    }
+
     private void work(Runnable work) {
         if (!stopped) {
             reader.execute(() -> {
                 try {
+                    if (index.isBroken()) {
+                        anew();
+                    }
                     work.run();
-                } catch (RuntimeException e) {
+                } catch (IOException | RuntimeException e) {
                     LOG.warn("what can be found could not be read; it is read again with the next change", e);
                 }
             });
         }
+    }
+
+    /** After a full disk it begins again from nothing; until then what was found before is found. */
+    private void anew() throws IOException {
+        FindIndex broken = index;
+        index = open();
+        broken.close();
+        read = new HashMap<>();
+        casesRead = 0;
+        all();
     }
 
     private void all() {

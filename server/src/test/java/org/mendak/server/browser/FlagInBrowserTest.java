@@ -15,7 +15,7 @@ class FlagInBrowserTest extends InBrowser {
         chrome.signIn("agent");
         chrome.go("/case/" + n);
         chrome.see(".step.current");
-        chrome.press("h");
+        chrome.press("!");
         chrome.press("the word is gone", Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ENTER);
         chrome.see(".flags-of-step", "You called this step outdated: the word is gone");
 

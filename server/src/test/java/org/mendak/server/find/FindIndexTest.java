@@ -1,13 +1,19 @@
 package org.mendak.server.find;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import org.apache.lucene.store.ByteBuffersDirectory;
+import org.apache.lucene.store.FilterDirectory;
+import org.apache.lucene.store.IOContext;
+import org.apache.lucene.store.IndexOutput;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -154,5 +160,40 @@ class FindIndexTest {
         assertThat(first.total()).isGreaterThanOrEqualTo(FindIndex.COUNTED);
         assertThat(first.hits()).hasSize(50).doesNotContainAnyElementsOf(next.hits());
         assertThat(ids("6000")).containsExactly("cases/6000");
+    }
+
+    /** A directory that takes nothing more once its disk is full. */
+    private static final class Full extends FilterDirectory {
+        private boolean full;
+
+        Full() {
+            super(new ByteBuffersDirectory());
+        }
+
+        @Override
+        public IndexOutput createOutput(String name, IOContext context) throws IOException {
+            if (full) {
+                throw new IOException("No space left on device");
+            }
+            return super.createOutput(name, context);
+        }
+    }
+
+    @Test
+    void afterAFullDiskItSaysThatItIsBrokenAndStillFindsWhatItHad() {
+        Full disk = new Full();
+        try (FindIndex full = FindIndex.in(disk)) {
+            Entry winch = entry("fixes/winch", Entry.Kind.FIX, "Wake the winch", "", "", "");
+            full.put(List.of(winch));
+            full.refresh();
+            disk.full = true;
+            assertThatThrownBy(() -> {
+                        full.put(List.of(winch));
+                        full.refresh();
+                    })
+                    .isInstanceOf(UncheckedIOException.class);
+            assertThat(full.isBroken()).isTrue();
+            assertThat(full.find(Asked.of("winch"), 0, 10, 0).hits()).hasSize(1);
+        }
     }
 }

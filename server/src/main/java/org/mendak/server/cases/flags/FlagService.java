@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.WorkedStep;
@@ -186,9 +187,14 @@ public class FlagService {
     Open open(Caller caller, String fix) {
         caller.may(Role.AUTHOR, Scope.READ, "read flags");
         return db.tx(tx -> {
-            List<FlagStore.Stored> open = fix == null ? store.open(tx, MOST_SHOWN) : store.openOf(tx, fix);
+            List<FlagStore.Stored> open = fix == null ? store.open(tx, MOST_SHOWN) : store.openOf(tx, keysOf(fix));
             return new Open(fix == null ? store.open(tx) : open.size(), shown(caller, open));
         });
+    }
+
+    private List<String> keysOf(String fix) {
+        return Stream.concat(Stream.of(fix), library.library().fix(fix).stream().flatMap(f -> f.aliases().stream()))
+                .toList();
     }
 
     /** Those that nobody answered, for a worklist whose caller was asked already. */
@@ -269,7 +275,8 @@ public class FlagService {
                 f.number(),
                 f.worked(),
                 f.step(),
-                f.fix(),
+                // it may be called otherwise by now
+                fix == null ? f.fix() : fix.key(),
                 fix == null ? f.fix() : fix.title(),
                 line,
                 f.title(),

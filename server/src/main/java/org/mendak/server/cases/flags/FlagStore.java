@@ -87,8 +87,11 @@ class FlagStore {
         return tx.list(FLAG + " where f.answered_at is null order by f.id limit ?", FlagStore::stored, most);
     }
 
-    List<Stored> openOf(Tx tx, String fix) {
-        return tx.list(FLAG + " where f.answered_at is null and f.fix_key = ? order by f.id", FlagStore::stored, fix);
+    /** Those on a fix, under any of the keys that it has or had. */
+    List<Stored> openOf(Tx tx, List<String> keys) {
+        return tx.list(
+                FLAG + " where f.answered_at is null and f.fix_key = any(?) order by f.id", FlagStore::stored, (Object)
+                        keys.toArray(String[]::new));
     }
 
     /** Those on what this person wrote of what readers see. */

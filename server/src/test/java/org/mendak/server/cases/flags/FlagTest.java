@@ -126,4 +126,38 @@ class FlagTest extends OnTestDesk {
         liv.putJson("/api/flags/1/answer", Map.of("text", "x")).refused(403, "an author");
         assertThat(liv.get("/api/flags/mine").json().path("toAnswer")).isEmpty();
     }
+
+    @Test
+    void aFlagFollowsItsFixToAnotherName() {
+        Api liv = liv("liv5");
+        api.publish("fixes/old-name", """
+                ---
+                fix: old-name
+                title: "Turn it"
+                minutes: 2
+                ---
+                Why.
+
+                ## Turn
+                Once.
+                """);
+        long n = dark(liv);
+        flag(liv, n, "old-name", 0, "unclear", "which way?").expect(201);
+        api.publish("fixes/new-name", """
+                ---
+                fix: new-name
+                title: "Turn it"
+                minutes: 2
+                aliases: [old-name]
+                ---
+                Why.
+
+                ## Turn
+                Once.
+                """);
+        api.transition("fixes/old-name", "retired").expect(200);
+        JsonNode open = api.get("/api/flags?fix=new-name").expect(200).json().path("flags");
+        assertThat(texts(open)).containsExactly("which way?");
+        assertThat(open.path(0).path("fix").asString()).isEqualTo("new-name");
+    }
 }
