@@ -57,10 +57,3 @@ export const foundHereQuery = (q: string) =>
     enabled: q.length >= 2,
     staleTime: 0,
   });
-
-/** The words of the desk: which products there are. Kept under the same name as where a case is taken in. */
-export const wordsQuery = queryOptions({
-  queryKey: ["words"],
-  queryFn: ({ signal }) => got(api.GET("/api/library/words", { signal })),
-  staleTime: 300_000,
-});

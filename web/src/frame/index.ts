@@ -1,3 +1,4 @@
+export { wordsQuery } from "./deskWords";
 export { Frame } from "./Frame";
 export { TakingInDraft, useTakingIn } from "./takingIn";
 export { SignedIn } from "./signedIn";

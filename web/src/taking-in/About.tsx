@@ -1,8 +1,7 @@
 import { Input, Select } from "antd";
 import { useQuery } from "@tanstack/react-query";
-import { useTakingIn } from "../frame";
+import { useTakingIn, wordsQuery } from "../frame";
 import { words } from "../words";
-import { wordsQuery } from "./api";
 
 /** What is known besides the text: product, version, phase, device, who waits. One line of small boxes, none of them needed. */
 export function About() {

@@ -73,12 +73,6 @@ export const alikeQuery = (text: string) =>
     retry: false,
   });
 
-export const wordsQuery = queryOptions({
-  queryKey: ["words"],
-  queryFn: ({ signal }) => got(api.GET("/api/library/words", { signal })),
-  staleTime: 300_000,
-});
-
 /** The caller's logs that were read or are being read, without their findings. */
 export const scansQuery = queryOptions({
   queryKey: ["scans"],

@@ -1,3 +1,3 @@
 export { TakingInPage } from "./TakingInPage";
 export { DrawnText } from "./DrawnText";
-export { addText, recogniseQuery, wordsQuery } from "./api";
+export { addText, recogniseQuery } from "./api";

@@ -52,6 +52,8 @@ function Acts({ item: i, onTake, onSnooze, onMark }: Parameters<typeof ItemLine>
   const [note, setNote] = useKept(`upkeep-note.${i.item}`, i.note);
   const [giving, setGiving] = useState(false);
   const { data: readers } = useQuery({ ...ownersQuery, enabled: giving });
+  const [due, setDue] = useState(i.due ?? "");
+  const keepDue = () => (due || null) !== i.due && onMark({ due: due || null });
   const figures = figuresOf(i);
   return (
     <div className="upkeep-acts">
@@ -66,7 +68,14 @@ function Acts({ item: i, onTake, onSnooze, onMark }: Parameters<typeof ItemLine>
       </KeyButton>
       <label>
         {t.due}{" "}
-        <input type="date" value={i.due ?? ""} onChange={(e) => onMark({ due: e.target.value || null })} />
+        <input
+          type="date"
+          value={due}
+          onChange={(e) => setDue(e.target.value)}
+          // a year that is half typed is a day too, of long ago
+          onBlur={keepDue}
+          onKeyDown={(e) => e.key === "Enter" && keepDue()}
+        />
       </label>
       <Select
         className="upkeep-owner"

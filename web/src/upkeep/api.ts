@@ -10,8 +10,8 @@ export const upkeepListQuery = (snoozed: boolean) =>
 
 export const markItem = (mark: UpkeepMark) => got(api.PUT("/api/upkeep/marks", { body: mark }));
 
-/** The others who write documents. */
+/** The others who write documents; kept under the same name as where a review is asked for. */
 export const ownersQuery = queryOptions({
-  queryKey: ["readers"],
+  queryKey: ["library", "readers"],
   queryFn: ({ signal }) => got(api.GET("/api/library/readers", { signal })),
 });

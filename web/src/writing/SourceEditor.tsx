@@ -5,7 +5,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import CodeMirror, { type ReactCodeMirrorRef } from "@uiw/react-codemirror";
 import { useEffect, useMemo, useRef } from "react";
 import type { Outline, Problem } from "../api";
-import { wordsQuery } from "../taking-in";
+import { wordsQuery } from "../frame";
 import { words } from "../words";
 import { findQuery } from "./api";
 import { completionOf, outlineField, setOutline } from "./completion";

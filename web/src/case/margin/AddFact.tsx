@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Button, Select } from "antd";
 import { useState } from "react";
 import type { Case, Question } from "../../api";
-import { wordsQuery } from "../../taking-in";
+import { wordsQuery } from "../../frame";
 import { words } from "../../words";
 import { type Addable, addable } from "./addable";
 import type { CaseActs } from "../useCaseActs";

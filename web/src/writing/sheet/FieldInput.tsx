@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Checkbox, Input, Select } from "antd";
 import { type KeyboardEvent, useState } from "react";
 import type { Outline, OutlineField } from "../../api";
-import { wordsQuery } from "../../taking-in";
+import { wordsQuery } from "../../frame";
 import { words } from "../../words";
 import { findQuery } from "../api";
 import { keyOf } from "./parts";

@@ -23,7 +23,6 @@ import org.apache.lucene.search.IndexSearcher;
 import org.apache.lucene.search.Query;
 import org.apache.lucene.search.ScoreDoc;
 import org.apache.lucene.search.SearcherManager;
-import org.apache.lucene.search.TermQuery;
 import org.apache.lucene.search.TopDocs;
 import org.apache.lucene.search.TopScoreDocCollectorManager;
 import org.apache.lucene.search.TotalHits;
@@ -173,18 +172,6 @@ final class FindIndex implements Closeable {
                 d.get(FindQuery.STATE),
                 d.getField(FindQuery.AT).numericValue().longValue(),
                 doc.score);
-    }
-
-    /** How many there are of this kind. */
-    int count(Entry.Kind kind) {
-        return asked(() -> {
-            IndexSearcher searcher = searchers.acquire();
-            try {
-                return searcher.count(new TermQuery(new Term(FindQuery.KIND, kind.name())));
-            } finally {
-                searchers.release(searcher);
-            }
-        });
     }
 
     @Override
