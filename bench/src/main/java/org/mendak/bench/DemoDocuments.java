@@ -16,13 +16,13 @@ import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
 
 /** The demo's known errors and fixes, read from the repository that {@code MENDAK_ROOT} names. */
-record DemoDocuments(List<KnownError> errors, Map<String, Fix> fixes) {
+public record DemoDocuments(List<KnownError> errors, Map<String, Fix> fixes) {
 
     private interface Document {
         void take(String key, String source);
     }
 
-    static DemoDocuments read() {
+    public static DemoDocuments read() {
         Path demo = Path.of(System.getenv("MENDAK_ROOT"), "demo");
         List<KnownError> errors = new ArrayList<>();
         Map<String, Fix> fixes = new HashMap<>();

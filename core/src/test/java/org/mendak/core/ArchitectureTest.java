@@ -32,6 +32,7 @@ class ArchitectureTest {
             Map.entry("reading", List.of("language", "runbook")),
             Map.entry("evidence", List.of()),
             Map.entry("drafting", List.of("language", "runbook", "privacy", "recognise", "shapes", "evidence")),
+            Map.entry("howto", List.of("language", "runbook", "recognise", "shapes", "drafting")),
             Map.entry("plan", List.of("evidence", "runbook", "language")),
             Map.entry("review", List.of("language", "runbook", "privacy", "recognise", "evidence", "plan")),
             Map.entry("simulate", List.of("evidence", "plan", "runbook")));

@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import org.mendak.bench.howto.HowTos;
 import org.mendak.core.shapes.Shapes;
 
 /** How well texts that no runbook covers are grouped by the message that they are made of. */
@@ -199,5 +200,16 @@ public final class Grouping {
             all += c * (c - 1.0) / 2;
         }
         return all;
+    }
+
+    /** Messages for how-tos that nobody here wrote: those that no library of the benches knows, filled in. */
+    public static void howTos(Path folder, int show, boolean heldOut) throws IOException, InterruptedException {
+        Random random = new Random(9);
+        HowTos.measure(
+                Corpus.build(folder).unknown().stream()
+                        .map(m -> m.fill(random).text())
+                        .toList(),
+                show,
+                heldOut);
     }
 }

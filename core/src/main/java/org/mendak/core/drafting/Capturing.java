@@ -57,7 +57,7 @@ record Capturing(String before, String name, ValueType type, String behind) {
 
     /** The clause's template with the value under this name. */
     String template(String called) {
-        return braced(before) + "{" + called + ":" + type.word() + "}" + braced(behind);
+        return Common.braced(before) + "{" + called + ":" + type.word() + "}" + Common.braced(behind);
     }
 
     /** What stands there in an output; empty if the words around it do not. */
@@ -78,9 +78,5 @@ record Capturing(String before, String name, ValueType type, String behind) {
             }
         }
         return "";
-    }
-
-    private static String braced(String literal) {
-        return literal.replace("{", "{{").replace("}", "}}");
     }
 }

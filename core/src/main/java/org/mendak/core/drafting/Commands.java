@@ -5,7 +5,7 @@ import java.util.Locale;
 import java.util.stream.Stream;
 
 /** Commands as texts: their words, what stands in them, and which are one command with other values. */
-final class Commands {
+public final class Commands {
 
     private Commands() {}
 
@@ -43,12 +43,12 @@ final class Commands {
     }
 
     /** Whether a value stands in a text as a whole: no letter or figure before or behind it. */
-    static boolean holds(String text, String value) {
+    public static boolean holds(String text, String value) {
         return place(text, value, 0) >= 0;
     }
 
     /** The text with something else wherever the value stands as a whole. */
-    static String replaced(String text, String value, String by) {
+    public static String replaced(String text, String value, String by) {
         StringBuilder s = new StringBuilder();
         int from = 0;
         for (int at = place(text, value, 0); at >= 0; at = place(text, value, from)) {
@@ -79,7 +79,7 @@ final class Commands {
     }
 
     /** The language that a command seems to be written in, as fences name it. */
-    static String language(String command) {
+    public static String language(String command) {
         String first = words(command).isEmpty() ? "" : words(command).get(0);
         if (first.matches("[A-Z][a-z]+-[A-Z]\\w+") || command.contains("$env:")) {
             return "powershell";

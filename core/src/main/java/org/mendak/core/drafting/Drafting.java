@@ -1,6 +1,5 @@
 package org.mendak.core.drafting;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -31,21 +30,19 @@ public final class Drafting {
     public static final int MOST_CASES = 50;
 
     private static final int MOST_SAMPLES = 3;
-    private static final int KEY = 48;
     private static final int HEADING = 120;
     private static final double ALIKE = 0.5;
     private static final int USUAL_MINUTES = 5;
     private static final int LONGEST_MINUTES = 120;
 
     private final List<WorkedCase> cases;
-    private final BiPredicate<DocumentKind, String> taken;
+    private final Naming naming;
     private final Common message;
     private final List<String> texts;
-    private final Set<String> given = new HashSet<>();
 
     private Drafting(List<WorkedCase> cases, BiPredicate<DocumentKind, String> taken) {
         this.cases = cases;
-        this.taken = taken;
+        naming = new Naming(taken);
         texts = cases.stream().map(c -> String.join("\n", c.texts())).toList();
         message = Common.of(texts);
     }
@@ -166,8 +163,8 @@ public final class Drafting {
                         .isPresent())) {
             check.add("a command seems to destroy something; say what, under Destroys.");
         }
-        String title = title(ordered.get(0).title());
-        String key = key(DocumentKind.FIX, title);
+        String title = Naming.title(ordered.get(0).title());
+        String key = naming.key(DocumentKind.FIX, title);
         long did = tries.stream().filter(Tried::worked).count();
         Sheet sheet = new Sheet(
                 DocumentKind.FIX,
@@ -201,7 +198,7 @@ public final class Drafting {
         String first = did.lines().findFirst().orElse("");
         String heading = Sheet.plain(first.isBlank() ? "Type this" : first);
         boolean whole = heading.length() <= HEADING && did.lines().count() <= 1;
-        sheet.add(List.of(), "Step", "title", heading.length() <= HEADING ? heading : start(heading));
+        sheet.add(List.of(), "Step", "title", heading.length() <= HEADING ? heading : Naming.start(heading));
         List<Integer> at = List.of(i + 1);
         if (!whole) {
             sheet.words(at, heading.length() <= HEADING ? did.substring(first.length()) : did);
@@ -247,8 +244,8 @@ public final class Drafting {
             check.add("nothing that was tried is known to have ended it.");
         }
         check.add("how one sees that it is mended.");
-        String title = title(words(message));
-        String key = key(DocumentKind.ERROR, product().isEmpty() ? title : product() + " " + title);
+        String title = Naming.title(words(message));
+        String key = naming.key(DocumentKind.ERROR, product().isEmpty() ? title : product() + " " + title);
         StringBuilder intro = new StringBuilder("Met in " + cases(cases) + ".");
         if (!idle.isEmpty()) {
             intro.append(" Without effect: ")
@@ -351,34 +348,6 @@ public final class Drafting {
         StringBuilder s = new StringBuilder();
         message.pieces().forEach(p -> s.append(p.isValue() ? "\u2026" : p.text()));
         return s.toString().replaceAll("\\s+", " ").strip();
-    }
-
-    private static String title(String wanted) {
-        String one = Sheet.plain(wanted);
-        String upper =
-                one.isEmpty() ? "Not named yet" : one.substring(0, 1).toUpperCase(Locale.ROOT) + one.substring(1);
-        return upper.length() <= HEADING ? upper : start(upper);
-    }
-
-    private static String start(String text) {
-        int blank = text.lastIndexOf(' ', HEADING - 1);
-        return text.substring(0, blank > HEADING / 2 ? blank : HEADING - 1) + "\u2026";
-    }
-
-    private String key(DocumentKind kind, String title) {
-        String bare = Normalizer.normalize(title, Normalizer.Form.NFKD)
-                .replaceAll("\\p{M}", "")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-")
-                .replaceAll("^-+", "");
-        String base = (bare.length() > KEY ? bare.substring(0, KEY) : bare).replaceAll("-+$", "");
-        base = base.isEmpty() ? "not-named-yet" : base;
-        String key = base;
-        for (int n = 2; given.contains(kind.word() + key) || taken.test(kind, key); n++) {
-            key = base + "-" + n;
-        }
-        given.add(kind.word() + key);
-        return key;
     }
 
     private static String numbers(Collection<Tried> tries) {

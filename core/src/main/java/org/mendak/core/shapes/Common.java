@@ -46,9 +46,14 @@ public record Common(List<Piece> pieces) {
             s.append(
                     p.isValue()
                             ? "{" + p.name() + ":" + p.type().word() + "}"
-                            : p.text().replace("{", "{{").replace("}", "}}"));
+                            : braced(p.text()));
         }
         return s.toString().strip();
+    }
+
+    /** A text in which braces are what they are. */
+    public static String braced(String literal) {
+        return literal.replace("{", "{{").replace("}", "}}");
     }
 
     /** What a value looks like of which these were seen. */

@@ -1,0 +1,440 @@
+package org.mendak.core.howto;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.mendak.core.howto.Block.Kind;
+import org.mendak.core.howto.Block.Mark;
+import org.mendak.core.howto.Cues.Role;
+import org.mendak.core.howto.Found.Way;
+
+/** Goes through the blocks of a how-to once and tells what each of them is, by where it stands and how it begins. */
+final class HowToReader {
+
+    private static final Pattern LABEL = Pattern.compile("^([\\p{L}][\\p{L} '\u2019/-]{1,40}?)\\s*(?::|\\s=)\\s*(.*)$", Pattern.DOTALL);
+    private static final Pattern SHOWS = Pattern.compile(
+            "(?i)\\b(?:says?|shows?|sees?|displays?|displayed|appears?|messages?|errors?|screen|reads?|prints?|pop-?up|gets?|reports?|told|tells?|box|with)\\b");
+    private static final Pattern CODES = Pattern.compile(
+            "(?i:\\b(?:codes?|errors?|err|numbers?|no|status|fault|event|stop)\\b)[^\\p{L}\\p{N}]{0,4}(?:(?i:is|no|number|code)[^\\p{L}\\p{N}]{1,3})?((?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+)(?:[`'\"]?\\s*(?:,|/|or|and)\\s*[`'\"]?(?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+))*)");
+    /** A number that is no code without the word before it. */
+    private static final Pattern EXITS = Pattern.compile("(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![.\\w-])");
+
+    private static final Pattern ONE_CODE =
+            Pattern.compile("0x[0-9A-Fa-f]+|[A-Za-z]{1,8}[-_#]?\\d[\\w-]*|\\d{2,}[\\w-]*|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+");
+
+    private final Found found = new Found();
+    private final List<Block> blocks;
+    private Role section = Role.NONE;
+    private Way way;
+    /** The level of the heading that the way stands under; 0 if it began otherwise. */
+    private int wayLevel;
+    /** In how many items the items stand that are ways; 0 if none are. */
+    private int wayItems;
+    /** In how many items the steps stand; 0 until there is one. */
+    private int stepDepth;
+
+    private boolean shown;
+    private int at;
+
+    private HowToReader(List<Block> blocks) {
+        this.blocks = blocks;
+    }
+
+    /** Linear in the blocks, but for looking ahead to the next heading. */
+    static Found read(List<Block> blocks) {
+        HowToReader r = new HowToReader(blocks);
+        for (r.at = 0; r.at < blocks.size(); r.at++) {
+            r.block(blocks.get(r.at));
+        }
+        return r.found;
+    }
+
+    private void block(Block b) {
+        Way before = way;
+        switch (b.kind()) {
+            case HEADING -> heading(b);
+            case CODE -> code(b);
+            case ITEM -> item(b);
+            default -> paragraph(b);
+        }
+        Way owner = way == null ? null : way == before || before == null ? way : way;
+        (owner == null ? found.blocks : owner.blocks).add(b);
+    }
+
+    private void heading(Block b) {
+        String text = b.text();
+        boolean first = found.title.isEmpty();
+        String onward = Cues.onward(text);
+        String named = Cues.named(text);
+        String step = Cues.step(text);
+        Role role = Cues.role(text);
+        shown = false;
+        if (onward != null) {
+            begin(onward, b.depth());
+        } else if (step != null && (way != null || section == Role.FIXES)) {
+            if (way == null) {
+                begin("", b.depth() - 1);
+            }
+            Steps.begin(way, step.isEmpty() ? text : step);
+        } else if (named != null && !first) {
+            begin(named, b.depth());
+        } else if (role == Role.NONE && first && !(b.depth() > 1 && at > 0 && works())) {
+            found.title = text;
+            String quoted = Sentences.quoted(text);
+            if (quoted != null) {
+                message(quoted);
+            }
+        } else if (role == Role.NONE && way != null && wayLevel > 0 && b.depth() > wayLevel) {
+            Steps.begin(way, text);
+            stepDepth = 0;
+        } else if (role == Role.VERIFY && way != null && wayLevel > 0 && b.depth() > wayLevel) {
+            Steps.begin(way, text);
+        } else if (role == Role.NONE && works()) {
+            begin(Cues.unnumbered(text), b.depth());
+        } else {
+            section = role == Role.NONE ? Role.ASIDE : role;
+            way = null;
+            if (section != Role.VERIFY) {
+                words(text);
+            }
+        }
+    }
+
+    /** Whether something is done below this heading. */
+    private boolean works() {
+        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING); i++) {
+            Block b = blocks.get(i);
+            if (b.is(Kind.ITEM) && (b.numbered() || Cues.acts(b.text()))
+                    || b.is(Kind.CODE) && Steps.commands(b.text()) > 0
+                    || b.is(Kind.PARAGRAPH) && (Cues.acts(b.text()) || Sentences.commands(b.text()).size() > 0)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** A new way; what introduces it says what it is called, or does it at once. */
+    private void begin(String said, int level) {
+        way = new Way();
+        way.last = Cues.isLastResort(blocks.get(at).text());
+        found.ways.add(way);
+        wayLevel = level;
+        stepDepth = 0;
+        section = Role.FIXES;
+        List<String> sentences = Sentences.of(said);
+        if (sentences.isEmpty()) {
+            return;
+        }
+        String first = sentences.get(0);
+        boolean generic = Cues.role(first) == Role.FIXES;
+        Cues.minutes(first).ifPresent(m -> way.minutes = m);
+        String title = Cues.untimed(first.replaceFirst("[.:;,]+$", "").replaceFirst("^[-:\u2013\u2014]\\s*", ""));
+        if (!generic) {
+            way.title = title.isEmpty() ? "" : Cues.instruction(title);
+            if (!Sentences.commands(first).isEmpty()) {
+                Steps.add(way, first);
+                way.title = way.step().title;
+            }
+        }
+        sentences.stream().skip(1).forEach(this::inWay);
+    }
+
+    private void code(Block b) {
+        boolean commands = Steps.commands(b.text()) > 0;
+        if (way == null && section == Role.FIXES && commands) {
+            begin("", 0);
+        }
+        if (way != null) {
+            Steps.code(way, b.text());
+        } else if (section == Role.VERIFY || section == Role.ASIDE) {
+            words(b.text());
+        } else if (commands && !shown && section != Role.MESSAGE && !found.messages.isEmpty()) {
+            begin("", 0);
+            Steps.code(way, b.text());
+        } else {
+            message(b.text());
+        }
+        shown = false;
+    }
+
+    private void item(Block b) {
+        String text = b.text();
+        String onward = Cues.onward(text);
+        if (way == null && (section == Role.FIXES || isBegun(b)) || way != null && wayItems > 0 && b.depth() == wayItems) {
+            boolean ways = way != null || waysAreItems(b);
+            begin(ways ? text : "", 0);
+            wayItems = ways ? b.depth() : 0;
+            if (ways) {
+                return;
+            }
+        } else if (onward != null && way != null && b.depth() <= Math.max(1, stepDepth)) {
+            begin(onward, wayLevel);
+            return;
+        }
+        if (way == null) {
+            aside(b);
+            return;
+        }
+        stepDepth = stepDepth == 0 ? b.depth() : stepDepth;
+        if (Cues.cautions(text) || b.marked() == Mark.WARNS) {
+            Steps.caution(way, text);
+        } else if (b.depth() <= stepDepth && !Cues.isDuration(text)) {
+            stepDepth = b.depth();
+            String step = Cues.step(text);
+            Steps.add(way, step == null || step.isEmpty() ? text : step);
+        } else {
+            Steps.more(way, text);
+        }
+    }
+
+    /** Whether a way begins by what is done, with no heading before it. */
+    private boolean isBegun(Block b) {
+        boolean open = section == Role.NONE || section == Role.PROBLEM || section == Role.MESSAGE || section == Role.CODE || section == Role.PRODUCT;
+        return open && !shown && Cues.acts(b.text()) && (b.numbered() || !Sentences.commands(b.text()).isEmpty());
+    }
+
+    /** Whether items have items below them, so that each of them is a way of its own. */
+    private boolean waysAreItems(Block b) {
+        int below = 0;
+        int beside = 0;
+        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING); i++) {
+            Block next = blocks.get(i);
+            beside += next.is(Kind.ITEM) && next.depth() == b.depth() ? 1 : 0;
+            below += next.is(Kind.ITEM) && next.depth() > b.depth() && Cues.acts(next.text()) ? 1 : 0;
+        }
+        return below >= 2 && below > beside;
+    }
+
+    private void paragraph(Block b) {
+        String text = b.text();
+        String onward = Cues.onward(text);
+        String verifies = Cues.verifies(text);
+        String lead = way == null ? Cues.lead(text) : null;
+        if (way != null && (b.marked() == Mark.WARNS || Cues.cautions(text))) {
+            Steps.caution(way, text);
+        } else if (onward != null) {
+            begin(onward, wayLevel);
+        } else if (verifies != null && b.depth() == 0) {
+            way = null;
+            section = Role.VERIFY;
+            verify(verifies);
+        } else if (lead != null && b.depth() == 0 && section != Role.ASIDE && section != Role.VERIFY) {
+            begin(lead, 0);
+        } else if (way != null && b.depth() > 0) {
+            Steps.more(way, text);
+        } else if (!labelled(b) && way != null) {
+            inTheWay(b);
+        }
+    }
+
+    private void inTheWay(Block b) {
+        if (Cues.role(b.text()) == Role.ASIDE) {
+            way = null;
+            section = Role.ASIDE;
+            words(b.text());
+            return;
+        }
+        boolean listed = false;
+        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING) && !listed; i++) {
+            listed = blocks.get(i).is(Kind.ITEM) && Cues.onward(blocks.get(i).text()) == null;
+            if (Cues.onward(blocks.get(i).text()) != null) {
+                break;
+            }
+        }
+        boolean items = stepDepth > 0 || listed;
+        for (String s : Sentences.of(b.text())) {
+            if (items) {
+                beside(s);
+            } else {
+                inWay(s);
+            }
+        }
+    }
+
+    /** A sentence in a way whose steps are listed: it belongs to the way, or to the step before it. */
+    private void beside(String sentence) {
+        if (way.steps.isEmpty() || Cues.isDuration(sentence)) {
+            Cues.minutes(sentence).ifPresent(m -> way.minutes = way.minutes == 0 ? m : way.minutes);
+            way.intro.add(sentence);
+        } else {
+            Steps.more(way, sentence);
+        }
+    }
+
+    /** A sentence in a way that is told without a list: what is to be done is a step. */
+    private void inWay(String sentence) {
+        if (Cues.cautions(sentence)) {
+            Steps.caution(way, sentence);
+        } else if (!Cues.isDuration(sentence) && (Cues.acts(sentence) || !Sentences.commands(sentence).isEmpty())) {
+            Steps.add(way, sentence);
+        } else {
+            beside(sentence);
+        }
+    }
+
+    /** What stands behind a word and a colon, or under a heading; answers whether it has its place. */
+    private boolean labelled(Block b) {
+        String text = b.text();
+        Matcher m = LABEL.matcher(text);
+        Role role = m.matches() ? Cues.role(m.group(1)) : Role.NONE;
+        String rest = m.matches() ? m.group(2).strip() : "";
+        if (way != null && role != Role.VERIFY) {
+            return false;
+        }
+        switch (role) {
+            case MESSAGE -> {
+                if (rest.isEmpty()) {
+                    words(text);
+                    shown = true;
+                } else {
+                    message(rest);
+                }
+                return true;
+            }
+            case FIXES -> {
+                begin(rest, 0);
+                return true;
+            }
+            case VERIFY -> {
+                if (way != null && b.depth() > 0) {
+                    return false;
+                }
+                way = null;
+                section = Role.VERIFY;
+                verify(rest);
+                return true;
+            }
+            case PRODUCT -> found.products.add(rest);
+            case PROBLEM -> section = Role.PROBLEM;
+            case CODE -> {
+                if (rest.isEmpty()) {
+                    section = Role.CODE;
+                }
+            }
+            case ASIDE -> {
+                if (rest.isEmpty()) {
+                    section = Role.ASIDE;
+                }
+            }
+            default -> {
+                if (Cues.role(text) == Role.ASIDE) {
+                    section = Role.ASIDE;
+                }
+            }
+        }
+        aside(b);
+        return true;
+    }
+
+    /** What belongs to no way: it is what was said on the screen, how one sees that it is mended, or words. */
+    private void aside(Block b) {
+        String text = b.text();
+        if (section == Role.VERIFY) {
+            verify(text);
+            return;
+        }
+        if (section == Role.FIXES) {
+            if (Cues.acts(text) || !Sentences.commands(text).isEmpty()) {
+                begin("", 0);
+                Sentences.of(text).forEach(this::inWay);
+            } else {
+                words(text);
+            }
+            return;
+        }
+        if (section == Role.ASIDE) {
+            words(text);
+            return;
+        }
+        boolean coded = codes(text);
+        String quoted = Sentences.quoted(text);
+        boolean whole = quoted != null && quoted.length() + 3 >= text.length();
+        boolean says = SHOWS.matcher(text).find();
+        String span = Sentences.spans(text).stream().filter(s -> s.split("\\s+").length >= 3).findFirst().orElse(null);
+        if (b.marked() == Mark.QUOTED || section == Role.MESSAGE && !coded && !text.endsWith(":") || whole && isLong(quoted)) {
+            message(text);
+        } else if (quoted != null && says && isLong(quoted)) {
+            message(quoted);
+            words(text);
+        } else if (span != null && says) {
+            message(span);
+            words(text);
+        } else if (shown && !coded && !b.is(Kind.ITEM) && isLong(text)) {
+            message(text);
+        } else {
+            if (section == Role.PRODUCT) {
+                found.products.add(text);
+            }
+            if (section == Role.PROBLEM || b.is(Kind.ITEM) && section == Role.NONE) {
+                found.symptoms.add(text);
+            }
+            words(b.is(Kind.ITEM) ? "- " + text : text);
+            shown = text.endsWith(":") && says;
+            return;
+        }
+        shown = false;
+    }
+
+    private static boolean isLong(String text) {
+        return text.strip().split("\\s+").length >= 3;
+    }
+
+    private boolean codes(String text) {
+        boolean any = false;
+        Matcher exits = EXITS.matcher(text);
+        while (exits.find()) {
+            code(exits.group(1).toLowerCase(Locale.ROOT) + " " + exits.group(2));
+            any = true;
+        }
+        Matcher m = CODES.matcher(EXITS.matcher(text).replaceAll(" "));
+        while (m.find()) {
+            Matcher one = ONE_CODE.matcher(m.group(1));
+            while (one.find()) {
+                code(one.group());
+                any = true;
+            }
+        }
+        if (section == Role.CODE && !any) {
+            for (String w : text.split("[\\s`,;()\"']+")) {
+                if (ONE_CODE.matcher(w).matches()) {
+                    code(w);
+                    any = true;
+                }
+            }
+        }
+        return any;
+    }
+
+    private void code(String code) {
+        if (!found.codes.contains(code) && found.codes.size() < Writing.MOST_CODES) {
+            found.codes.add(code);
+        }
+    }
+
+    private void message(String said) {
+        String text = said.strip().replaceFirst("^[\"\u201c\u201e\u00ab'`]+", "").replaceFirst("[\"\u201d\u201c\u00bb'`]+$", "").strip();
+        if (!text.isEmpty() && !found.messages.contains(text)) {
+            found.messages.add(text);
+        }
+    }
+
+    private void verify(String said) {
+        String s = said.strip();
+        if (Cues.role(s) == Role.ASIDE && s.length() < 40) {
+            section = Role.ASIDE;
+            words(s);
+        } else if (!s.isEmpty()) {
+            found.verify.add(s.substring(0, 1).toUpperCase(Locale.ROOT) + s.substring(1));
+        }
+    }
+
+    private void words(String said) {
+        for (String line : new ArrayList<>(said.lines().toList())) {
+            if (!line.isBlank()) {
+                found.words.add(line.strip());
+            }
+        }
+    }
+}
