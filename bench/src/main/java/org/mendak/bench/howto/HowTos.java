@@ -35,6 +35,8 @@ public final class HowTos {
         List<Style> styles = new ArrayList<>(Styles.all());
         if (heldOut) {
             styles.addAll(HeldOutStyles.all());
+            styles.addAll(RoughStyles.all());
+            styles.addAll(OddStyles.all());
         }
         for (Style style : styles) {
             for (boolean ofDemo : new boolean[] {true, false}) {

@@ -22,8 +22,8 @@ final class Score {
 
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+");
     private static final Pattern MARKUP = Pattern.compile("(?s)<(?:style|title)>.*?</(?:style|title)>|<[^>]*>");
-    /** What only says that it warns stands in the draft as the keyword Caution; before the subject of a mail stands its name. */
-    private static final Set<String> WARNS = Set.of("warning", "careful", "attention", "be", "important", "subject");
+    /** What only says that it warns stands in the draft as the keyword Caution; before the subject of a mail, a question or a command stands what says that it is one. */
+    private static final Set<String> WARNS = Set.of("warning", "careful", "attention", "be", "important", "subject", "nb", "q", "a");
 
     private static final String[] NAMES = {
         "codes", "messages", "commands", "fixes", "steps", "cautions", "links", "minutes"
@@ -212,7 +212,7 @@ final class Score {
         boolean page = text.startsWith("<");
         String said = page
                 ? MARKUP.matcher(text).replaceAll(" ").replace("&quot;", "\"").replace("&nbsp;", " ").replace("&lt;", "<").replace("&gt;", ">").replace("&amp;", "&")
-                : text.replaceAll("(?m)^\\s*\\(?(?:\\d+|[a-z])[.)]\\s", " ");
+                : text.replaceAll("(?m)^\\s*```\\w+|\\S+@\\S+:~\\$|^\\s*:warning:", " ").replaceAll("(?m)^\\s*\\(?(?:\\d+|[a-z])[.)]\\s", " ");
         for (String w : of(said)) {
             words++;
             int n = there.getOrDefault(w, 0);

@@ -25,7 +25,8 @@ final class Cues {
             + "|how to (?:recogni[sz]e|identify)(?: it)?|when (?:this|it) happens|shows up as|summary"
             + "|what (?:the |you |they )?(?:users?|callers?|you|they)?\\s*(?:sees?|gets?|says?|reports?|happens))");
     private static final Pattern MESSAGE = Pattern.compile(
-            "(?:the )?(?:error )?(?:messages?|msg|errors?|error texts?|text on (?:the )?screen|screen says|what it says|it says|the screen says)");
+            "(?:the )?(?:error )?(?:messages?|msg|errors?|error texts?|text on (?:the )?screen|screen says|what it says|it says|the screen says"
+            + "|(?:error )?(?:text|message|words|wording) (?:in|on|of|from) the (?:screen|window|box|dialog|message|pop-?up|log))");
     private static final Pattern CODE = Pattern.compile(
             "(?:the )?(?:(?:error|err|stop|exit|fault|status|event)[ -]?)?(?:codes?|numbers?|no\\.?|ids?)|err|error codes?/messages?");
     private static final Pattern PRODUCT = Pattern.compile(
@@ -33,44 +34,46 @@ final class Cues {
     private static final Pattern ASIDE = Pattern.compile("(?:the )?(?:(?:root |possible |likely )?causes?|reasons?|backgrounds?|why(?: it happens)?"
             + "|explanations?|more information|notes?|remarks?|see also|related.*|references?|links|history|changes|authors?|contacts?"
             + "|tags|keywords|prerequisites?|requirements?|before you (?:start|begin)|you need|what you need|contents?|table of contents"
-            + "|regards|thanks|appendix|attachments?|dates?|last changed|escalation)");
+            + "|(?:kind |best |warm |with )*regards|best wishes|cheers|many thanks|thanks|thank you|appendix|attachments?|dates?|last changed|escalation)");
     private static final Pattern FIXES = Pattern.compile("(?:(?:the |possible |known )?(?:solutions?|resolutions?|fix(?:es)?|work-?arounds?|remed(?:y|ies)|repairs?"
             + "|procedures?|instructions?|steps?|answers?|actions?)|how to (?:fix|solve|repair|resolve)(?: it| this)?|to (?:fix|solve|resolve)(?: it| this)?"
             + "|what (?:helps|to do|you can do|to try)|(?:try|do) (?:this|these|the following)(?: in (?:this )?order)?"
             + "|steps to (?:fix|solve|resolve)(?: it| this)?|things to try|troubleshooting)");
-    private static final Pattern VERIFY = Pattern.compile("(?:verif(?:y|ication|ying)|tests?|testing|checks?|confirm(?:ation)?|done\\??|ok if|works if"
+    private static final Pattern VERIFY = Pattern.compile("(?:verif(?:y|ication|ying)|afterwards|in the end|did (?:it|that|this) (?:work|help)\\??|after the fix|tests?|testing|checks?|confirm(?:ation)?|done\\??|ok if|works if"
             + "|afterwards,? check|finally,? check|how to (?:verify|test|check|confirm)(?: it| this)?|final checks?|success|result|fixed if|solved if"
             + "|(?:how )?(?:do )?(?:i|you|we) know (?:that )?it (?:works|worked|is fixed))");
 
     /** "Solution 2: …", "Option B – …", "If it still fails, …" without what they introduce. */
     private static final Pattern NAMED = Pattern.compile(
             "^(?:solution|resolution|fix|method|option|way|work-?around|approach|attempt|remedy|variant|try|plan|possibility|alternative|idea|cause and fix)"
-                    + "\\s*(?:no\\.?\\s*|#\\s*)?(?:\\d{1,2}|[a-z]|[ivx]{1,4}|one|two|three|four|five|six)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$",
+                    + "(?:\\s+(?:no\\.?\\s*|#\\s*)?|\\s*#\\s*)(?:\\d{1,2}|[a-z]|[ivx]{1,4}|one|two|three|four|five|six)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$",
             Pattern.CASE_INSENSITIVE);
+    private static final Pattern TITLED = Pattern.compile(
+            "^(?:solution|resolution|fix|work-?around|remedy|method|option)\\s*[:\u2013\u2014-]\\s+(\\S.*)$", Pattern.CASE_INSENSITIVE);
     private static final Pattern ONWARD = Pattern.compile(
-            "^(?:(?:and |but )?if (?:(?:that|this|it|which|the (?:problem|error|message)|nothing(?: of (?:that|this))?|none of (?:that|this|these|the above))\\b[^,.:;]{0,60}?"
+            "^(?:(?:that |this |it )?(?:did|does|has|had)(?: not|n't|n\u2019t) (?:work|help|solve it|fix it|do it)\\w*[^,.:;]*[,.:;]|should (?:this|that|it|the (?:problem|error|message))\\b[^,.:;]{1,60}[,:]|(?:and |but )?if (?:(?:that|this|it|which|the (?:problem|error|message)|nothing(?: of (?:that|this))?|none of (?:that|this|these|the above))\\b[^,.:;]{0,60}?"
                     + "\\b(?:not|n't|n\u2019t|still|persists?|remains?|comes? back|returns?|fails?|again|continues?|helps?|helped|works?)\\b|(?:still|not)\\b)[^,.:;]*[,.:;]?"
                     + "|(?:still|it still|the same)\\b[^?.:,]{0,40}\\?|otherwise[,:]|failing that[,:]?|or else[,:]?|else\\s*[:,]|alternatively[,:]?"
                     + "|as (?:a|the) last resort[,:]?|last resort\\s*:|next (?:try|thing to try|attempt)\\s*:?|another (?:way|thing to try)(?: is(?: to)?)?\\s*:?|or try\\b:?"
                     + "|not (?:solved|fixed|helping)[?,:]|(?:no luck|did not help|did that not help)[?,:.])\\s*(?:then\\b[,:]?\\s*)?(?:(?:you can|please|try)\\s+(?:to\\s+)?)?(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern LEAD = Pattern.compile(
-            "^(?:to (?:fix|solve|repair|resolve|mend) (?:it|this|that)?|what (?:helps|helped|works|worked)(?: (?:best|here|us|is))?|(?:first,? )?try(?: this)?(?: first)?|do this|fix|solution|workaround"
+            "^(?:(?:it |this |that )?(?:was |is |got )?(?:solved|fixed|mended|cured)(?: it)? (?:by|with)(?: this)?|what (?:did|solved|fixed|cured)(?: it| this| that)?(?: was| is)?(?: this)?|(?:we|i) (?:suggest|recommend|advise|propose)\\b[^:.]{0,60}(?=:)|to (?:fix|solve|repair|resolve|mend) (?:it|this|that)?|what (?:helps|helped|works|worked)(?: (?:best|here|us|is))?|(?:first,? )?try(?: this)?(?: first)?|do this|fix|solution|workaround"
                     + "|(?:the )?(?:first|best|quickest)? ?(?:thing|way|fix|remedy)?(?: to (?:do|try|fix it))? is(?: to)?|first try this|first)"
                     + "\\s*(?:[,:]|(?<=to)\\b|(?<=is)\\b|(?<=is to)\\b)\\s*(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern STEP = Pattern.compile("^step\\s*(?:\\d{1,2}|[a-z]|one|two|three|four|five)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$", Pattern.CASE_INSENSITIVE);
     private static final Pattern VERIFIES = Pattern.compile(
-            "^(?:afterwards,? (?:check|verify|test|make sure)|finally,? (?:check|verify|test|make sure)|ok if|works if|done when|to (?:verify|check|test|confirm)(?: it| this| that it works)?|verify|test"
+            "^(?:in the end|at the end|closing check|to see (?:whether|if|that) (?:it|this|that) (?:works|worked|helped|did it)|afterwards,? (?:check|verify|test|make sure)|finally,? (?:check|verify|test|make sure)|ok if|works if|done when|to (?:verify|check|test|confirm)(?: it| this| that it works)?|verify|test"
                     + "|when (?:all|everything|this|that) is done|(?:when|once) (?:you are |it is )?(?:done|finished|ready)|if it worked)\\s*[:,]\\s*(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern CAUTION = Pattern.compile(
-            "^(?:\\[!(?:warning|caution|important|danger)]\\s*|[\u26a0\u2757\u203c\u26d4]\ufe0f?\\s*|!{2,}\\s*"
-                    + "|(?:warning|warn|caution|cautious|attention|careful|be careful|danger|dangerous|important|beware|take care|watch out|mind|never forget|do not forget)\\s*(?:[:!.\u2013\u2014-]+\\s*|(?=\\b(?:of|that|the|not)\\b))"
+            "^(?:please[, ]+|but |and )?(?:\\[!(?:warning|caution|important|danger)]\\s*|[\u26a0\u2757\u203c\u26d4]\ufe0f?\\s*|!{2,}\\s*|:(?:warning|exclamation|bangbang|no_entry|rotating_light|stop_sign):\\s*"
+                    + "|(?:warning|warn|caution|cautious|attention|careful|be careful|be aware|n\\.?b\\.?|risk|hazard|danger|dangerous|important|beware|take care|watch out|mind|never forget|do not forget)\\s*(?:[:!,.\u2013\u2014-]+\\s*|(?=\\b(?:of|that|the|not)\\b))"
                     + "|(?=(?:never|do not|don't|don\u2019t|beware|under no circumstances|make sure (?:not|you do not|that you do not)|take care not)\\b))(.+)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern ANEW = Pattern.compile(
-            "^(?:(?:note|hint|tip|code|codes|message|error|duration|time|download|get it|product|applies to|cause|reason)\\b[^.]{0,20}:|https?://|\\[[^]]+]\\().*$",
+            "^(?:(?:note|hint|tip|code|codes|err|msg|message|error|duration|time|download|get it|product|applies to|cause|reason)\\b[^.]{0,20}:|https?://|\\[[^]]+]\\().*$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
 
     private static final Pattern DURATION = Pattern.compile(
@@ -102,8 +105,14 @@ final class Cues {
                             + "set shorten show shut sign skip solve speak start step stop store submit swap switch sync take tell terminate test throw tick toggle trigger try turn type uncheck undo "
                             + "uninstall unlock unmount unpack unpair unplug unregister untick update upgrade upload use validate verify view wait wake walk warn watch wipe write").split(" "));
 
+    private static final Pattern BEFORE_ACT = Pattern.compile("(?i)^(?:(?:first(?:ly)?|second(?:ly)?|third(?:ly)?|then|next|now|finally|lastly|afterwards|after that|and|please|also|once more|when done|(?:what )?(?:you|we|one|the user|the caller) (?:now |then |first |next )?(?:must|have to|has to|need to|needs to|should|can|may|will have to|could))\\b[,:]?\\s*)+");
+    private static final Pattern ANNOUNCES = Pattern.compile(
+            "(?i)^(?:please |then |now |and )*(?:run|type|enter|execute|issue|use)\\b[^.]{0,40}:$|\\bcommands?\\b[^.]{0,30}:$|\\bfollowing\\b[^.]{0,20}:$");
+
     private static final Pattern RUNS = Pattern.compile(
             "(?i)\\b(?:run|runs|running|type|types|typing|typed|enter|entering|execute|executing|command|commands|issue|issuing|call|calling|invoke|start with|do|use|using|via|with)\\b[^`\u201c\"]{0,40}$");
+    private static final Pattern COMMAND_LABEL =
+            Pattern.compile("(?i)^(?:cmd|commands?|run|type|enter|execute|shell|console|terminal)\\s*:\\s*`?([^`]+)`?$");
     private static final Pattern UNMARKED = Pattern.compile(
             "(?i)\\b(?:run|type|enter|execute|issue|(?:the )?command(?: is)?)\\b\\s*:?\\s+(.+)$");
 
@@ -147,7 +156,8 @@ final class Cues {
 
     /** What "Solution 2: …" is called; null if it is no such heading, empty if it has no name. */
     static String named(String heading) {
-        return group(NAMED, bare(heading));
+        String titled = group(TITLED, bare(heading));
+        return titled != null ? titled : group(NAMED, bare(heading));
     }
 
     /** What "Step 2: …" says; null if it is none. */
@@ -167,6 +177,17 @@ final class Cues {
     /** What follows on "To fix it, …"; null if no way begins there. */
     static String lead(String said) {
         return group(LEAD, said.strip());
+    }
+
+    /** What stands behind "Fix:" and words like it; null if nothing does. */
+    static String remedy(String said) {
+        return group(TITLED, said.strip());
+    }
+
+    /** The command behind "CMD:" and words like it; null if there is none. */
+    static String labelledCommand(String said) {
+        Matcher m = COMMAND_LABEL.matcher(said.strip());
+        return m.matches() && commandish(m.group(1)) ? m.group(1) : null;
     }
 
     /** What follows on "Afterwards check: …"; null if it is none. */
@@ -216,16 +237,19 @@ final class Cues {
 
     /** Whether a sentence tells somebody to do something. */
     static boolean acts(String sentence) {
-        String s = sentence.strip()
-                .replaceFirst("(?i)^(?:(?:first(?:ly)?|second(?:ly)?|third(?:ly)?|then|next|now|finally|lastly|afterwards|after that|and|please|also|once more|when done|you (?:must|have to|need to|should|can))\\b[,:]?\\s*)+", "");
+        String s = BEFORE_ACT.matcher(sentence.strip()).replaceFirst("");
         String first = s.split("[\\s,.:;!?`]", 2)[0].toLowerCase(Locale.ROOT);
-        return ACTS.contains(first) && !s.matches("(?i)\\S+\\s+(?:is|was|are|were|has)\\b.*");
+        return ACTS.contains(first) && !s.matches("(?is)\\S+\\s+(?:is|was|are|were|has)\\b.*");
+    }
+
+    /** Whether a sentence only says that what follows is typed. */
+    static boolean announces(String sentence) {
+        return sentence.strip().endsWith(":") && ANNOUNCES.matcher(sentence).find();
     }
 
     /** An instruction without "then", "after that" and the like before it, beginning large. */
     static String instruction(String sentence) {
-        String s = sentence.strip()
-                .replaceFirst("(?i)^(?:(?:first(?:ly)?|then|next|now|finally|lastly|afterwards|after that|please)\\b[,:]?\\s*)+", "");
+        String s = BEFORE_ACT.matcher(sentence.strip()).replaceFirst("");
         return s.isEmpty() ? sentence.strip() : s.substring(0, 1).toUpperCase(Locale.ROOT) + s.substring(1);
     }
 

@@ -45,6 +45,7 @@ final class Found {
     enum What {
         WORDS,
         COMMAND,
+        EXPECT,
         CAUTION,
         GET,
         MINUTES,

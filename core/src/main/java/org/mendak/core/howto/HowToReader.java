@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.mendak.core.howto.Block.Kind;
 import org.mendak.core.howto.Block.Mark;
 import org.mendak.core.howto.Cues.Role;
@@ -16,10 +17,15 @@ final class HowToReader {
     private static final Pattern LABEL = Pattern.compile("^([\\p{L}][\\p{L} '\u2019/-]{1,40}?)\\s*(?::|\\s=)\\s*(.*)$", Pattern.DOTALL);
     private static final Pattern SHOWS = Pattern.compile(
             "(?i)\\b(?:says?|shows?|sees?|displays?|displayed|appears?|messages?|errors?|screen|reads?|prints?|pop-?up|gets?|reports?|told|tells?|box|with)\\b");
+    /** In the words before a colon: behind it stands what was said. */
+    private static final Pattern SAYS = Pattern.compile("(?i)\\b(?:text|message|error|says|reads|shows|window|screen|pop-?up|dialog|prints)\\b");
+    private static final Pattern NAMES_CODES = Pattern.compile("(?i)\\b(?:codes?|err|error number)\\b");
+    private static final Pattern CODE_SHAPE = Pattern.compile(
+            "(?<![\\p{L}\\p{N}_-])(?:0x[0-9A-Fa-f]{6,}|[A-Z]{2,8}[-_]\\d{2,6}|[A-Z]{2,}(?:_[A-Z0-9]+)+)(?![\\p{L}\\p{N}_-])");
     private static final Pattern CODES = Pattern.compile(
             "(?i:\\b(?:codes?|errors?|err|numbers?|no|status|fault|event|stop)\\b)[^\\p{L}\\p{N}]{0,4}(?:(?i:is|no|number|code)[^\\p{L}\\p{N}]{1,3})?((?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+)(?:[`'\"]?\\s*(?:,|/|or|and)\\s*[`'\"]?(?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+))*)");
     /** A number that is no code without the word before it. */
-    private static final Pattern EXITS = Pattern.compile("(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![.\\w-])");
+    private static final Pattern EXITS = Pattern.compile("(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![\\w-]|\\.\\d)");
 
     private static final Pattern ONE_CODE =
             Pattern.compile("0x[0-9A-Fa-f]+|[A-Za-z]{1,8}[-_#]?\\d[\\w-]*|\\d{2,}[\\w-]*|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+");
@@ -34,6 +40,8 @@ final class HowToReader {
     private int wayItems;
     /** In how many items the steps stand; 0 until there is one. */
     private int stepDepth;
+    /** Whether steps have headings of their own. */
+    private boolean headed;
 
     private boolean shown;
     private int at;
@@ -78,6 +86,7 @@ final class HowToReader {
                 begin("", b.depth() - 1);
             }
             Steps.begin(way, step.isEmpty() ? text : step);
+            headed = true;
         } else if (named != null && !first) {
             begin(named, b.depth());
         } else if (role == Role.NONE && first && !(b.depth() > 1 && at > 0 && works())) {
@@ -89,6 +98,7 @@ final class HowToReader {
         } else if (role == Role.NONE && way != null && wayLevel > 0 && b.depth() > wayLevel) {
             Steps.begin(way, text);
             stepDepth = 0;
+            headed = true;
         } else if (role == Role.VERIFY && way != null && wayLevel > 0 && b.depth() > wayLevel) {
             Steps.begin(way, text);
         } else if (role == Role.NONE && works()) {
@@ -104,9 +114,14 @@ final class HowToReader {
 
     /** Whether something is done below this heading. */
     private boolean works() {
-        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING); i++) {
+        int level = blocks.get(at).depth();
+        for (int i = at + 1; i < blocks.size(); i++) {
             Block b = blocks.get(i);
-            if (b.is(Kind.ITEM) && (b.numbered() || Cues.acts(b.text()))
+            if (b.is(Kind.HEADING) && b.depth() <= level) {
+                return false;
+            }
+            boolean beside = way != null && wayLevel == level;
+            if (b.is(Kind.ITEM) && (beside || b.numbered() || Cues.acts(b.text()) || !Sentences.commands(b.text()).isEmpty())
                     || b.is(Kind.CODE) && Steps.commands(b.text()) > 0
                     || b.is(Kind.PARAGRAPH) && (Cues.acts(b.text()) || Sentences.commands(b.text()).size() > 0)) {
                 return true;
@@ -116,12 +131,15 @@ final class HowToReader {
     }
 
     /** A new way; what introduces it says what it is called, or does it at once. */
-    private void begin(String said, int level) {
+    private void begin(String introduced, int level) {
+        String more = Cues.lead(introduced);
+        String said = more == null || more.isEmpty() ? introduced : more;
         way = new Way();
         way.last = Cues.isLastResort(blocks.get(at).text());
         found.ways.add(way);
         wayLevel = level;
         stepDepth = 0;
+        headed = false;
         section = Role.FIXES;
         List<String> sentences = Sentences.of(said);
         if (sentences.isEmpty()) {
@@ -137,6 +155,10 @@ final class HowToReader {
                 Steps.add(way, first);
                 way.title = way.step().title;
             }
+        }
+        String told = Sentences.of(blocks.get(at).text()).get(0);
+        if (!Words.of(told).equals(Words.of(way.title)) && way.steps.isEmpty()) {
+            way.intro.add(told);
         }
         sentences.stream().skip(1).forEach(this::inWay);
     }
@@ -222,11 +244,32 @@ final class HowToReader {
             verify(verifies);
         } else if (lead != null && b.depth() == 0 && section != Role.ASIDE && section != Role.VERIFY) {
             begin(lead, 0);
+        } else if (way != null && b.depth() == 0 && Cues.remedy(text) != null) {
+            begin(Cues.remedy(text), wayLevel);
+        } else if (leadsLater(b)) {
+            return;
         } else if (way != null && b.depth() > 0) {
             Steps.more(way, text);
         } else if (!labelled(b) && way != null) {
             inTheWay(b);
         }
+    }
+
+    /** Where a way begins with a later sentence, those before it are words; answers whether it does. */
+    private boolean leadsLater(Block b) {
+        if (way != null || b.depth() > 0 || section == Role.ASIDE || section == Role.VERIFY) {
+            return false;
+        }
+        List<String> sentences = Sentences.of(b.text());
+        for (int i = 1; i < sentences.size(); i++) {
+            String lead = Cues.lead(sentences.get(i));
+            if (lead != null) {
+                aside(b.with(String.join(" ", sentences.subList(0, i))));
+                begin(String.join("\n", Stream.concat(Stream.of(lead), sentences.stream().skip(i + 1L)).toList()), 0);
+                return true;
+            }
+        }
+        return false;
     }
 
     private void inTheWay(Block b) {
@@ -245,7 +288,9 @@ final class HowToReader {
         }
         boolean items = stepDepth > 0 || listed;
         for (String s : Sentences.of(b.text())) {
-            if (items) {
+            if (headed) {
+                Steps.more(way, s);
+            } else if (items) {
                 beside(s);
             } else {
                 inWay(s);
@@ -267,6 +312,8 @@ final class HowToReader {
     private void inWay(String sentence) {
         if (Cues.cautions(sentence)) {
             Steps.caution(way, sentence);
+        } else if (Cues.announces(sentence) && way.step() != null) {
+            Steps.more(way, sentence);
         } else if (!Cues.isDuration(sentence) && (Cues.acts(sentence) || !Sentences.commands(sentence).isEmpty())) {
             Steps.add(way, sentence);
         } else {
@@ -294,7 +341,12 @@ final class HowToReader {
                 return true;
             }
             case FIXES -> {
-                begin(rest, 0);
+                if (rest.isEmpty()) {
+                    section = Role.FIXES;
+                    words(text);
+                } else {
+                    begin(rest, 0);
+                }
                 return true;
             }
             case VERIFY -> {
@@ -319,6 +371,19 @@ final class HowToReader {
                 }
             }
             default -> {
+                String quoted = Sentences.quoted(rest);
+                boolean wholly = quoted != null && quoted.length() + 3 >= rest.length() && isLong(quoted);
+                if (way == null && wholly && section != Role.ASIDE) {
+                    message(quoted);
+                    words(m.group(1));
+                    return true;
+                }
+                if (way == null && isLong(rest) && SAYS.matcher(m.matches() ? m.group(1) : "").find() && section != Role.ASIDE) {
+                    codes(text);
+                    message(rest);
+                    words(m.group(1));
+                    return true;
+                }
                 if (Cues.role(text) == Role.ASIDE) {
                     section = Role.ASIDE;
                 }
@@ -353,7 +418,7 @@ final class HowToReader {
         boolean whole = quoted != null && quoted.length() + 3 >= text.length();
         boolean says = SHOWS.matcher(text).find();
         String span = Sentences.spans(text).stream().filter(s -> s.split("\\s+").length >= 3).findFirst().orElse(null);
-        if (b.marked() == Mark.QUOTED || section == Role.MESSAGE && !coded && !text.endsWith(":") || whole && isLong(quoted)) {
+        if (b.marked() == Mark.QUOTED && !coded && !text.endsWith(":") || section == Role.MESSAGE && !coded && !text.endsWith(":") || whole && isLong(quoted)) {
             message(text);
         } else if (quoted != null && says && isLong(quoted)) {
             message(quoted);
@@ -381,6 +446,7 @@ final class HowToReader {
         return text.strip().split("\\s+").length >= 3;
     }
 
+    /** Codes that are told in it. */
     private boolean codes(String text) {
         boolean any = false;
         Matcher exits = EXITS.matcher(text);
@@ -395,6 +461,15 @@ final class HowToReader {
                 code(one.group());
                 any = true;
             }
+        }
+        // what cannot be anything else, where the message is told or nothing else stands
+        String quoted = Sentences.quoted(text);
+        String beside = quoted == null ? text : text.replace(quoted, " ");
+        boolean bare = CODE_SHAPE.matcher(text).replaceAll("").matches("[\\s\\p{Punct}]*(?:or|and)?[\\s\\p{Punct}]*");
+        Matcher shape = CODE_SHAPE.matcher(beside);
+        while (shape.find() && (bare || quoted != null || NAMES_CODES.matcher(text).find())) {
+            code(shape.group());
+            any = true;
         }
         if (section == Role.CODE && !any) {
             for (String w : text.split("[\\s`,;()\"']+")) {

@@ -92,6 +92,10 @@ final class HtmlBlocks {
             inside(e, bold, deep);
             end();
             depth--;
+        } else if (tag.equals("table")) {
+            end();
+            table(e, bold, deep);
+            end();
         } else if (tag.equals("img")) {
             text(" " + e.attr("alt") + " ", bold);
         } else if (tag.equals("a") && e.attr("href").matches("(?i)[a-z][a-z0-9+.-]*:.+") && !e.text().isBlank()) {
@@ -100,20 +104,35 @@ final class HtmlBlocks {
             String code = clean(e.text()).replace('`', '\'');
             text(code.isEmpty() ? "" : "`" + code + "`", bold);
         } else if (e.isBlock() || tag.equals("td") || tag.equals("th")) {
-            boolean cell = tag.equals("td") || tag.equals("th");
-            if (cell && !line.toString().isBlank()) {
-                text(" \u2013 ", bold);
-            } else {
-                end();
-            }
+            end();
             mark = warned ? Mark.WARNS : tag.equals("blockquote") ? Mark.QUOTED : mark;
             inside(e, bold, deep);
-            if (!cell) {
-                end();
-            }
+            end();
             mark = before;
         } else {
             inside(e, bold || STRONG.contains(tag), deep);
+        }
+    }
+
+    /** A table whose first row names its columns is told cell by cell with that name; any other as what stands in it. */
+    private void table(Element e, boolean bold, int deep) {
+        List<Element> rows = e.select("tr");
+        List<Element> heads = rows.isEmpty() ? List.of() : rows.get(0).select("> th");
+        boolean named = rows.size() > 1 && heads.size() > 1 && e.select("table").size() == 1;
+        if (!named) {
+            inside(e, bold, deep);
+            return;
+        }
+        for (Element row : rows.subList(1, rows.size())) {
+            List<Element> cells = row.select("> td, > th");
+            for (int i = 0; i < cells.size(); i++) {
+                end();
+                if (i < heads.size() && !cells.get(i).text().isBlank()) {
+                    text(clean(heads.get(i).text()) + ": ", false);
+                }
+                inside(cells.get(i), bold, deep);
+                end();
+            }
         }
     }
 

@@ -11,7 +11,10 @@ final class Sentences {
     private static final Pattern SPAN = Pattern.compile("`([^`]+)`");
     private static final Pattern LINK = Pattern.compile("\\[([^\\[\\]]+)]\\(([a-zA-Z][a-zA-Z0-9+.-]*:[^\\s()]+)\\)"
             + "|<?\\b((?:https?|ftp|file|smb|shore)://[^\\s<>\"'`)\\]]*[^\\s<>\"'`)\\].,;:!?])>?");
-    private static final Pattern QUOTE = Pattern.compile("[\"\u201c\u201e\u00ab](.+)[\"\u201d\u201c\u00bb]");
+    private static final Pattern QUOTE = Pattern.compile(
+            "[\"\u201c\u201e\u00ab](.+)[\"\u201d\u201c\u00bb]|(?<![\\p{L}\\p{N}])['\u2018](.+)['\u2019](?![\\p{L}\\p{N}])");
+    private static final Pattern ONE_QUOTE = Pattern.compile(
+            "[\"\u201c\u201e\u00ab]([^\"\u201c\u201d\u00bb]+)[\"\u201d\u201c\u00bb]|(?<![\\p{L}\\p{N}])['\u2018]([^'\u2019]+)['\u2019](?![\\p{L}\\p{N}])");
     private static final Pattern END = Pattern.compile("[.!?](?:[)\"\u201d]*)\\s+(?=[\\p{Lu}\"\u201c(`\u26a0!])");
 
     /** A link: what it is called, its address, and the text as it stands. */
@@ -66,9 +69,12 @@ final class Sentences {
             }
         }
         if (all.isEmpty()) {
-            Matcher q = QUOTE.matcher(sentence);
-            if (q.find() && Cues.runs(sentence.substring(0, q.start())) && Cues.command(q.group(1))) {
-                all.add(q.group(1).strip());
+            Matcher q = ONE_QUOTE.matcher(sentence);
+            while (q.find()) {
+                String said = q.group(1) == null ? q.group(2) : q.group(1);
+                if (Cues.runs(sentence.substring(0, q.start())) && Cues.commandish(said) && said.indexOf(' ') > 0) {
+                    all.add(said.strip());
+                }
             }
         }
         String unmarked = all.isEmpty() ? Cues.unmarked(sentence) : null;
@@ -81,7 +87,10 @@ final class Sentences {
     /** What stands between the first and the last quotation mark; null if nothing does. */
     static String quoted(String text) {
         Matcher m = QUOTE.matcher(text);
-        return m.find() ? m.group(1).strip() : null;
+        if (!m.find()) {
+            return null;
+        }
+        return (m.group(1) == null ? m.group(2) : m.group(1)).strip();
     }
 
     static List<Link> links(String text) {

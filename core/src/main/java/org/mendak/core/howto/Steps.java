@@ -20,7 +20,7 @@ final class Steps {
     /** A step of this name. */
     static void begin(Way way, String title) {
         Doing d = new Doing();
-        d.title = cut(Cues.instruction(Cues.untimed(title.replaceFirst("\\s*[:.]$", ""))));
+        d.title = cut(Cues.instruction(Cues.untimed(Cues.unnumbered(title).replaceFirst("\\s*[:.]$", ""))));
         Cues.minutes(title).ifPresent(m -> d.add(What.MINUTES, String.valueOf(m)));
         way.steps.add(d);
         complete(d, title);
@@ -44,8 +44,8 @@ final class Steps {
         for (String c : commands) {
             int at = bare.indexOf(c);
             if (at >= 0) {
-                String head = bare.substring(0, at).replaceFirst("[`\"\u201c]$", "");
-                String tail = bare.substring(at + c.length()).replaceFirst("^[`\"\u201d]", "");
+                String head = bare.substring(0, at).replaceFirst("[`\"\u201c'\u2018]$", "");
+                String tail = bare.substring(at + c.length()).replaceFirst("^[`\"\u201d'\u2019]", "");
                 bare = LEADS_TO_COMMAND.matcher(head).replaceFirst("") + tail;
             }
         }
@@ -93,6 +93,11 @@ final class Steps {
     private static void more(Doing d, String sentence) {
         if (Cues.cautions(sentence)) {
             d.add(What.CAUTION, Cues.caution(sentence));
+            return;
+        }
+        String labelled = Cues.labelledCommand(sentence);
+        if (labelled != null) {
+            d.add(What.COMMAND, labelled);
             return;
         }
         List<Sentences.Link> links = Sentences.links(sentence);
@@ -148,7 +153,7 @@ final class Steps {
     }
 
     /** A text without the words that only say that it warns: that is what the keyword says. */
-    static String unwarned(String text) {
+    private static String unwarned(String text) {
         return Sentences.of(text).stream()
                 .map(s -> Cues.caution(s) == null ? s : Cues.caution(s))
                 .collect(java.util.stream.Collectors.joining("\n"));
@@ -181,10 +186,32 @@ final class Steps {
         } else if (!prompts) {
             d.add(What.COMMAND, code.stripTrailing().stripIndent());
         } else {
-            lines.forEach(l -> d.add(
-                    Cues.prompted(l) ? What.COMMAND : What.WORDS,
-                    Cues.prompted(l) ? Cues.unprompted(l) : l.strip()));
+            List<String> printed = new ArrayList<>();
+            for (String l : lines) {
+                if (Cues.prompted(l)) {
+                    printed(d, printed);
+                    d.add(What.COMMAND, Cues.unprompted(l));
+                } else {
+                    printed.add(l.strip());
+                }
+            }
+            printed(d, printed);
         }
+    }
+
+    /** One line that a command printed is what to expect; more of it is only told. */
+    private static void printed(Doing d, List<String> lines) {
+        lines.removeIf(String::isBlank);
+        boolean one = lines.size() == 1 && lines.get(0).length() <= TITLE && lines.get(0).indexOf('`') < 0;
+        lines.forEach(l -> d.add(one ? What.EXPECT : What.WORDS, l));
+        lines.clear();
+    }
+
+    /** A block's text without what stands before commands and warnings to say that they are. */
+    static String unmarked(Block b) {
+        return b.is(Block.Kind.CODE)
+                ? b.text().lines().map(Cues::unprompted).collect(java.util.stream.Collectors.joining("\n"))
+                : unwarned(b.text());
     }
 
     private static String cut(String title) {

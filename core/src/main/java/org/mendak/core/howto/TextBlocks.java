@@ -28,6 +28,8 @@ final class TextBlocks {
     private static final Pattern SUBJECT = Pattern.compile("^(?i:subject|title|betreff|re)\\s*:\\s*(.+)$");
     private static final Pattern ITEM = Pattern.compile(
             "^((?:\\d{1,3}|[a-z])[.)]|\\((?:\\d{1,3}|[a-z])\\)|[-*+\u2022\u00b7\u2013\u2014\u00bb\u2192\u25aa\u25cf]|->|=>|-->)(\\s+)(\\S.*)$");
+    private static final Pattern NESTED = Pattern.compile("^\\s*(\\d{1,2}(?:\\.\\d{1,2})*)\\.?\\s+([\\p{Lu}\"].*)$");
+    private static final Pattern ASKED = Pattern.compile("^(?:Q|A|Question|Answer)(?:\\d{1,2})?\\s*[:.]\\s+(?=\\S)");
     private static final Pattern BOX = Pattern.compile("^\\[[ xX]]\\s+");
     private static final Pattern EMPHASIS =
             Pattern.compile("(?<![\\p{L}\\p{N}*_`])(\\*{1,3}|_{1,3})(?=\\S)([^*_`\\n]+?)(?<=\\S)\\1(?![\\p{L}\\p{N}*_`])");
@@ -39,6 +41,9 @@ final class TextBlocks {
     private final Deque<int[]> items = new ArrayDeque<>();
 
     private boolean blankBefore = true;
+
+    /** Whether steps are numbered within what is numbered: 2, 2.1, 2.2. */
+    private boolean nested;
 
     private TextBlocks(List<String> lines) {
         this.lines = lines;
@@ -56,6 +61,11 @@ final class TextBlocks {
     }
 
     private void read() {
+        if (Indents.isOutline(lines)) {
+            blocks.addAll(Indents.of(lines));
+            return;
+        }
+        nested = lines.stream().filter(l -> NESTED.matcher(l).matches() && l.strip().matches("\\d+\\.\\d.*")).count() > 1;
         boolean titled = lines.stream().anyMatch(l -> l.matches("#{1,2}\\s+\\S.*") || SUBJECT.matcher(l).matches());
         int i = 0;
         boolean first = true;
@@ -73,6 +83,8 @@ final class TextBlocks {
             } else if (underlined(i)) {
                 heading(lines.get(i + 1).strip().startsWith("=") ? 1 : 2, said);
                 i += 2;
+            } else if (isTable(i)) {
+                i = table(i);
             } else if (RULE.matcher(said).matches()) {
                 i++;
             } else if (first && !titled && isTitle(said)) {
@@ -87,10 +99,50 @@ final class TextBlocks {
         }
     }
 
+    private boolean isTable(int i) {
+        return i + 1 < lines.size()
+                && lines.get(i).strip().startsWith("|")
+                && lines.get(i + 1).strip().matches("\\|?\\s*:?-+:?\\s*(?:\\|\\s*:?-+:?\\s*)*\\|?");
+    }
+
+    /** Each cell is told with what its column is called. */
+    private int table(int from) {
+        List<String> heads = cells(lines.get(from));
+        int i = from + 2;
+        int cells = 0;
+        while (i < lines.size() && lines.get(i).strip().startsWith("|")) {
+            List<String> row = cells(lines.get(i));
+            for (int c = 0; c < row.size(); c++) {
+                if (!row.get(c).isBlank()) {
+                    String head = c < heads.size() ? plain(heads.get(c)) : "";
+                    add(Kind.PARAGRAPH, 0, false, Mark.NONE, (head.isEmpty() ? "" : head + ": ") + plain(row.get(c)));
+                    cells++;
+                }
+            }
+            i++;
+        }
+        if (cells == 0) {
+            add(Kind.PARAGRAPH, 0, false, Mark.NONE, String.join(", ", heads));
+        }
+        return i;
+    }
+
+    private static List<String> cells(String line) {
+        String row = line.strip();
+        row = row.startsWith("|") ? row.substring(1) : row;
+        row = row.endsWith("|") && !row.endsWith("\\|") ? row.substring(0, row.length() - 1) : row;
+        List<String> cells = new ArrayList<>();
+        for (String c : row.split("(?<!\\\\)\\|", -1)) {
+            cells.add(c.replace("\\|", "|").strip());
+        }
+        return cells;
+    }
+
     private static boolean isTitle(String said) {
         return said.length() <= TITLE
                 && !said.matches(".*[.,:;]")
                 && !STRONG.matcher(said).matches()
+                && !ASKED.matcher(said).matches()
                 && !ITEM.matcher(said).matches()
                 && !QUOTE.matcher(said).matches();
     }
@@ -126,7 +178,9 @@ final class TextBlocks {
         add(Kind.HEADING, level, false, Mark.NONE, plain(text));
     }
 
-    private void line(int indent, String said, int at) {
+    private void line(int indent, String line, int at) {
+        // who asks and who answers is no word of the text
+        String said = ASKED.matcher(line).replaceFirst("");
         Matcher atx = ATX.matcher(said);
         Matcher strong = STRONG.matcher(said);
         Matcher subject = SUBJECT.matcher(said);
@@ -140,6 +194,15 @@ final class TextBlocks {
             heading(1, subject.group(1));
         } else if (isCapitals(said) && indent < CODE_INDENT && blankBefore) {
             heading(2, said);
+        } else if (nested && NESTED.matcher(said).matches()) {
+            Matcher m = NESTED.matcher(said);
+            m.matches();
+            int depth = m.group(1).split("\\.").length;
+            while (items.size() >= depth) {
+                items.pop();
+            }
+            items.push(new int[] {-1, 0});
+            add(Kind.ITEM, depth, true, Mark.NONE, plain(m.group(2)));
         } else if (Cues.prompted(said) && !(quote.matches() && !Cues.commandish(quote.group(1)))) {
             code(depthAt(indent), said);
         } else if (quote.matches()) {
@@ -197,7 +260,10 @@ final class TextBlocks {
         boolean goesOn = !blankBefore && lastIs(Kind.CODE) && indent >= base + 2;
         boolean setIn = indent >= base + CODE_INDENT && (blankBefore || goesOn || !items.isEmpty());
         boolean deeper = indent >= base + 2 && Cues.commandish(said);
-        boolean announced = at > 0 && lines.get(at - 1).strip().endsWith(":") && Cues.command(said);
+        boolean announced = at > 0
+                && !blankBefore
+                && Cues.commandish(said)
+                && (Cues.announces(lines.get(at - 1)) || lines.get(at - 1).strip().endsWith(":") && Cues.command(said));
         return setIn && !Cues.cautions(said) || goesOn && Cues.commandish(said) || deeper || announced || Cues.command(said) && blankBefore;
     }
 
@@ -216,7 +282,8 @@ final class TextBlocks {
 
     private void quoted(int depth, String said) {
         Block last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
-        if (last != null && last.marked() == Mark.QUOTED && !blankBefore) {
+        boolean ended = last != null && (last.text().endsWith(":") || Cues.startsAnew(said));
+        if (last != null && last.marked() == Mark.QUOTED && !blankBefore && !ended) {
             blocks.set(blocks.size() - 1, last.with(last.text() + " " + said));
         } else {
             add(Kind.PARAGRAPH, depth, false, Mark.QUOTED, said);
@@ -228,14 +295,18 @@ final class TextBlocks {
         String text = plain(said);
         Block last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
         boolean open = last != null && !blankBefore && (last.is(Kind.PARAGRAPH) || last.is(Kind.ITEM));
-        if (open && isWrapped(lines, last, text)) {
+        // of what was announced a line is the whole
+        boolean told = blocks.size() > 1
+                && blocks.get(blocks.size() - 2).text().endsWith(":")
+                && !text.matches("^\\p{Ll}.*");
+        if (open && !told && isWrapped(last, text)) {
             blocks.set(blocks.size() - 1, last.with(last.text() + " " + text));
         } else {
             add(Kind.PARAGRAPH, depthAt(indent), false, Mark.NONE, text);
         }
     }
 
-    private static boolean isWrapped(List<String> lines, Block last, String text) {
+    private static boolean isWrapped(Block last, String text) {
         boolean ended = last.text().matches("(?s).*[.!?:]");
         return last.marked() == Mark.NONE
                 && !ended

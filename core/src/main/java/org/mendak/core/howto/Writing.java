@@ -54,16 +54,25 @@ final class Writing {
 
     HowTo.Made made() {
         String title = Naming.title(found.title.isBlank() ? firstWords() : found.title);
+        // what somebody sees and no sentence is, is likely to be what the screen says
+        if (found.messages.isEmpty()) {
+            found.symptoms.stream()
+                    .filter(s -> !s.matches("(?s).*[.:?]"))
+                    .findFirst()
+                    .ifPresent(found.messages::add);
+        }
         List<Common> messages = found.messages.stream()
                 .limit(MOST_MESSAGES)
                 .map(m -> Common.of(List.of(m)))
                 .filter(Writing::tells)
                 .toList();
-        Common.codes(found.messages).forEach(c -> {
-            if (!found.codes.contains(c) && found.codes.size() < MOST_CODES) {
-                found.codes.add(c);
+        for (String m : found.messages) {
+            for (String c : Common.codes(List.of(m))) {
+                if (!found.codes.contains(c) && found.codes.size() < MOST_CODES && names(m, c)) {
+                    found.codes.add(c);
+                }
             }
-        });
+        }
         List<Written> fixes = new ArrayList<>();
         found.ways.removeIf(w -> w.title.isBlank() && w.steps.isEmpty() && w.intro.isEmpty());
         for (Way w : found.ways) {
@@ -76,6 +85,13 @@ final class Writing {
             fixes = List.of(alone(fixes.get(0), title));
         }
         return new HowTo.Made(source, error, fixes.stream().map(Written::document).toList());
+    }
+
+    /** Whether a code in a message names the error; in the midst of a sentence it may be the name of a thing. */
+    private static boolean names(String message, String code) {
+        return Pattern.compile("(?i)(?:(?:^|\\n)\\W*|[(\\[]|\\b(?:code|error|status|event|fault|number)\\b\\W{0,3})" + Pattern.quote(code))
+                .matcher(message)
+                .find();
     }
 
     private String firstWords() {
@@ -149,7 +165,7 @@ final class Writing {
         for (int i = 0; i < found.verify.size(); i++) {
             page.item(i + 1, Page.escaped(found.verify.get(i)));
         }
-        found.blocks.stream().filter(b -> page.lacks(Steps.unwarned(b.text()))).forEach(b -> page.inIntro(b.text()));
+        found.blocks.stream().filter(b -> page.lacks(Steps.unmarked(b))).forEach(b -> page.inIntro(b.text()));
         // what was cut down to a message stands whole in the words
         found.messages.stream()
                 .filter(page::lacks)
@@ -323,7 +339,7 @@ final class Writing {
         }
         // what of the values' own words stands behind names now
         values.values().stream().map(Value::written).filter(page::lacks).forEach(v -> page.inIntro(v));
-        way.blocks.stream().filter(b -> page.lacks(Steps.unwarned(b.text()))).forEach(b -> page.inIntro(b.text()));
+        way.blocks.stream().filter(b -> page.lacks(Steps.unmarked(b))).forEach(b -> page.inIntro(b.text()));
         return page.text();
     }
 
@@ -346,6 +362,7 @@ final class Writing {
         for (Part p : parts) {
             switch (p.what()) {
                 case CAUTION -> page.clause("Caution", Page.escaped(Page.oneLine(p.text())));
+                case EXPECT -> page.clause("Expect", Page.code(p.text()));
                 case GET -> page.clause("Get", p.text());
                 case MINUTES, WAIT -> {
                     if (!timed) {
