@@ -62,7 +62,8 @@ public final class Bench {
                 case "startup" -> StartUp.measure(app);
                 case "calls" -> Calls.measure(app);
                 case "reaction" -> Reaction.measure(app);
-                case "how-tos" -> Grouping.howTos(corpus, args.length > 1 ? Integer.parseInt(args[1]) : 0, args.length < 3);
+                case "how-tos" ->
+                    Grouping.howTos(corpus, args.length > 1 ? Integer.parseInt(args[1]) : 0, args.length < 3);
                 case "find" -> Finding.measure(app);
                 case "ranking" -> Ranking.measure();
                 case "drift" -> Ranking.drift();

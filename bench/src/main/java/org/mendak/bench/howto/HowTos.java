@@ -52,7 +52,8 @@ public final class HowTos {
                         m.documents().forEach(d -> System.out.println("==== " + d.text()));
                     }
                 }
-                System.out.println(s.row(style.name() + (style.heldOut() ? ", held out" : "") + (ofDemo ? ", demo" : ", made")));
+                System.out.println(
+                        s.row(style.name() + (style.heldOut() ? ", held out" : "") + (ofDemo ? ", demo" : ", made")));
                 if (style.heldOut()) {
                     all.add(s);
                 }

@@ -23,7 +23,8 @@ final class Score {
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+");
     private static final Pattern MARKUP = Pattern.compile("(?s)<(?:style|title)>.*?</(?:style|title)>|<[^>]*>");
     /** What only says that it warns stands in the draft as the keyword Caution; before the subject of a mail, a question or a command stands what says that it is one. */
-    private static final Set<String> WARNS = Set.of("warning", "careful", "attention", "be", "important", "subject", "nb", "q", "a");
+    private static final Set<String> WARNS =
+            Set.of("warning", "careful", "attention", "be", "important", "subject", "nb", "q", "a", "but", "re", "cmd");
 
     private static final String[] NAMES = {
         "codes", "messages", "commands", "fixes", "steps", "cautions", "links", "minutes"
@@ -37,7 +38,8 @@ final class Score {
 
     static String head() {
         return "| style | " + String.join(" | ", NAMES)
-                + " | not told: codes, messages, commands, fixes, steps | words lost | drafts with errors |\n|---|" + "---|".repeat(NAMES.length + 3);
+                + " | not told: codes, messages, commands, fixes, steps | words lost | drafts with errors |\n|---|"
+                + "---|".repeat(NAMES.length + 3);
     }
 
     String row(String name) {
@@ -49,7 +51,14 @@ final class Score {
         for (int i = 0; i < 5; i++) {
             s.append(i == 0 ? "" : ", ").append(invented[i]);
         }
-        return s.append(" | ").append(lost).append(" of ").append(words).append(" | ").append(unread).append(" |").toString();
+        return s.append(" | ")
+                .append(lost)
+                .append(" of ")
+                .append(words)
+                .append(" | ")
+                .append(unread)
+                .append(" |")
+                .toString();
     }
 
     void add(Score o) {
@@ -83,12 +92,19 @@ final class Score {
                 .count();
         KnownError e = made.error() == null
                 ? null
-                : RunbookParser.parse(DocumentKind.ERROR, made.error().key(), made.error().text()).error();
+                : RunbookParser.parse(
+                                DocumentKind.ERROR,
+                                made.error().key(),
+                                made.error().text())
+                        .error();
         recognised(t, e);
         List<Fix> fixes = made.fixes().stream()
-                .map(f -> RunbookParser.parse(DocumentKind.FIX, f.key(), f.text()).fix())
+                .map(f ->
+                        RunbookParser.parse(DocumentKind.FIX, f.key(), f.text()).fix())
                 .toList();
-        List<String> tried = e == null ? List.of() : e.tries().stream().map(KnownError.TryItem::fix).toList();
+        List<String> tried = e == null
+                ? List.of()
+                : e.tries().stream().map(KnownError.TryItem::fix).toList();
         Set<Fix> used = new HashSet<>();
         int before = -1;
         for (Told.Way w : t.ways()) {
@@ -116,14 +132,25 @@ final class Score {
     private void recognised(Told t, KnownError e) {
         List<String> codes = e == null
                 ? List.of()
-                : e.signatures().stream().filter(s -> s.kind() == Signature.Kind.CODE).map(Signature::text).toList();
+                : e.signatures().stream()
+                        .filter(s -> s.kind() == Signature.Kind.CODE)
+                        .map(Signature::text)
+                        .toList();
         t.codes().forEach(c -> check(0, codes.contains(c), c + " in " + codes));
-        invented[0] += (int) codes.stream().filter(c -> !t.codes().contains(c) && !t.message().contains(c)).count();
-        boolean said = e != null && e.samples().stream().anyMatch(s -> covers(s.text(), t.message()) && covers(t.message(), s.text()));
+        invented[0] += (int) codes.stream()
+                .filter(c -> !t.codes().contains(c) && !t.message().contains(c))
+                .count();
+        boolean said = e != null
+                && e.samples().stream().anyMatch(s -> covers(s.text(), t.message()) && covers(t.message(), s.text()));
         check(1, said, t.message());
         invented[1] += e == null
                 ? 0
-                : (int) Math.max(0, e.signatures().stream().filter(s -> s.kind() == Signature.Kind.MESSAGE).count() - 1);
+                : (int) Math.max(
+                        0,
+                        e.signatures().stream()
+                                        .filter(s -> s.kind() == Signature.Kind.MESSAGE)
+                                        .count()
+                                - 1);
     }
 
     private static double alike(Told.Way w, Fix f) {
@@ -161,7 +188,8 @@ final class Score {
                 check(5, cautions.stream().anyMatch(x -> covers(x, c)), c);
             }
             if (!step.address().isEmpty()) {
-                boolean fetched = best != null && best.gets().stream().anyMatch(g -> g.address().equals(step.address()));
+                boolean fetched = best != null
+                        && best.gets().stream().anyMatch(g -> g.address().equals(step.address()));
                 check(6, fetched, step.address());
             }
         }
@@ -195,7 +223,10 @@ final class Score {
     }
 
     private static List<String> of(String text) {
-        return WORD.matcher(text.toLowerCase(Locale.ROOT)).results().map(r -> r.group()).toList();
+        return WORD.matcher(text.toLowerCase(Locale.ROOT))
+                .results()
+                .map(r -> r.group())
+                .toList();
     }
 
     /** Whether eight of ten words of the one stand in the other. */
@@ -211,8 +242,15 @@ final class Score {
         made.documents().forEach(d -> of(d.text()).forEach(w -> there.merge(w, 1, Integer::sum)));
         boolean page = text.startsWith("<");
         String said = page
-                ? MARKUP.matcher(text).replaceAll(" ").replace("&quot;", "\"").replace("&nbsp;", " ").replace("&lt;", "<").replace("&gt;", ">").replace("&amp;", "&")
-                : text.replaceAll("(?m)^\\s*```\\w+|\\S+@\\S+:~\\$|^\\s*:warning:", " ").replaceAll("(?m)^\\s*\\(?(?:\\d+|[a-z])[.)]\\s", " ");
+                ? MARKUP.matcher(text)
+                        .replaceAll(" ")
+                        .replace("&quot;", "\"")
+                        .replace("&nbsp;", " ")
+                        .replace("&lt;", "<")
+                        .replace("&gt;", ">")
+                        .replace("&amp;", "&")
+                : text.replaceAll("(?m)^\\s*```\\w+|\\S+@\\S+:~\\$|^\\s*:warning:", " ")
+                        .replaceAll("(?m)^\\s*\\(?(?:\\d+|[a-z])[.)]\\s|^\\s*\\d+(?:\\.\\d+)?\\s", " ");
         for (String w : of(said)) {
             words++;
             int n = there.getOrDefault(w, 0);

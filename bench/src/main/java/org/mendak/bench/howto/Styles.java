@@ -21,7 +21,9 @@ final class Styles {
 
     private static String wiki(Told t, Random r) {
         StringBuilder s = new StringBuilder("# " + t.title() + "\n\n");
-        s.append("## ").append(pick(new String[] {"Symptoms", "Problem", "What the user sees", "Error"}, r)).append("\n\n");
+        s.append("## ")
+                .append(pick(new String[] {"Symptoms", "Problem", "What the user sees", "Error"}, r))
+                .append("\n\n");
         s.append("The following message appears:\n\n```\n").append(t.message()).append("\n```\n\n");
         if (!t.codes().isEmpty()) {
             s.append("Error code: `").append(String.join("`, `", t.codes())).append("`\n\n");
@@ -32,7 +34,11 @@ final class Styles {
         s.append("## Cause\n\nNot fully known, it began after the spring release.\n\n");
         for (int i = 0; i < t.ways().size(); i++) {
             Told.Way w = t.ways().get(i);
-            s.append("## Solution ").append(i + 1).append(": ").append(w.title()).append("\n\n");
+            s.append("## Solution ")
+                    .append(i + 1)
+                    .append(": ")
+                    .append(w.title())
+                    .append("\n\n");
             para(s, w.why());
             if (w.minutes() > 0) {
                 s.append("Takes about ").append(w.minutes()).append(" minutes.\n\n");
@@ -44,7 +50,11 @@ final class Styles {
                     s.append(' ').append(step.prose());
                 }
                 if (!step.address().isEmpty()) {
-                    s.append(" Download: [").append(step.link()).append("](").append(step.address()).append(")");
+                    s.append(" Download: [")
+                            .append(step.link())
+                            .append("](")
+                            .append(step.address())
+                            .append(")");
                 }
                 s.append('\n');
                 if (!step.commands().isEmpty()) {
@@ -52,7 +62,8 @@ final class Styles {
                     step.commands().forEach(c -> s.append("   ").append(c).append('\n'));
                     s.append("   ```\n");
                 }
-                step.cautions().forEach(c -> s.append("\n   > **Warning:** ").append(c).append('\n'));
+                step.cautions()
+                        .forEach(c -> s.append("\n   > **Warning:** ").append(c).append('\n'));
             }
             s.append('\n');
         }
@@ -61,16 +72,23 @@ final class Styles {
 
     private static String mail(Told t, Random r) {
         StringBuilder s = new StringBuilder("Subject: " + t.title() + "\n\nHi all,\n\n");
-        s.append("we had this again today. The screen says:\n\n    ").append(t.message()).append("\n\n");
+        s.append("we had this again today. The screen says:\n\n    ")
+                .append(t.message())
+                .append("\n\n");
         if (!t.codes().isEmpty()) {
             s.append("(code ").append(String.join(" or ", t.codes())).append(")\n\n");
         }
         for (int i = 0; i < t.ways().size(); i++) {
             Told.Way w = t.ways().get(i);
             String title = small(w.title());
-            s.append(i == 0
-                    ? pick(new String[] {"What helps: ", "First try this: ", "To fix it, "}, r)
-                    : pick(new String[] {"If that does not help, ", "If it still fails, ", "Still the same? Then "}, r));
+            s.append(
+                    i == 0
+                            ? pick(new String[] {"What helps: ", "First try this: ", "To fix it, "}, r)
+                            : pick(
+                                    new String[] {
+                                        "If that does not help, ", "If it still fails, ", "Still the same? Then "
+                                    },
+                                    r));
             s.append(title);
             if (w.minutes() > 0) {
                 s.append(" (").append(w.minutes()).append(" min)");
@@ -84,23 +102,34 @@ final class Styles {
                     s.append("     get it from ").append(step.address()).append('\n');
                 }
                 step.commands().forEach(c -> s.append("       ").append(c).append('\n'));
-                step.cautions().forEach(c -> s.append("     Careful: ").append(c).append('\n'));
+                step.cautions()
+                        .forEach(c -> s.append("     Careful: ").append(c).append('\n'));
             }
             s.append(w.why().isEmpty() ? "" : "  " + w.why() + "\n").append('\n');
         }
-        return s.append("Afterwards check: ").append(small(t.verify())).append("\n\nRegards\nOda\n").toString();
+        return s.append("Afterwards check: ")
+                .append(small(t.verify()))
+                .append("\n\nRegards\nOda\n")
+                .toString();
     }
 
     private static String page(Told t, Random r) {
         StringBuilder s = new StringBuilder("<!DOCTYPE html>\n<html><head><title>" + esc(t.title())
-                + "</title><style>p { margin: 0 }</style></head><body>\n<h1>" + esc(t.title()) + "</h1>\n<h2>Issue</h2>\n");
-        s.append("<p>When it happens the user sees:</p>\n<pre>").append(esc(t.message())).append("</pre>\n");
+                + "</title><style>p { margin: 0 }</style></head><body>\n<h1>" + esc(t.title())
+                + "</h1>\n<h2>Issue</h2>\n");
+        s.append("<p>When it happens the user sees:</p>\n<pre>")
+                .append(esc(t.message()))
+                .append("</pre>\n");
         t.codes().forEach(c -> s.append("<p>Code <code>").append(esc(c)).append("</code></p>\n"));
         s.append("<h2>Resolution</h2>\n");
         for (int i = 0; i < t.ways().size(); i++) {
             Told.Way w = t.ways().get(i);
             if (t.ways().size() > 1) {
-                s.append("<h3>Option ").append((char) ('A' + i)).append(" \u2013 ").append(esc(w.title())).append("</h3>\n");
+                s.append("<h3>Option ")
+                        .append((char) ('A' + i))
+                        .append(" \u2013 ")
+                        .append(esc(w.title()))
+                        .append("</h3>\n");
             } else {
                 s.append("<h3>").append(esc(w.title())).append("</h3>\n");
             }
@@ -111,16 +140,26 @@ final class Styles {
             for (Told.Step step : w.steps()) {
                 s.append("<li>").append(esc(step.title())).append(": ").append(esc(step.prose()));
                 if (!step.address().isEmpty()) {
-                    s.append(" <a href=\"").append(esc(step.address())).append("\">").append(esc(step.link())).append("</a>");
+                    s.append(" <a href=\"")
+                            .append(esc(step.address()))
+                            .append("\">")
+                            .append(esc(step.link()))
+                            .append("</a>");
                 }
-                step.commands().forEach(c -> s.append("<br><code>").append(esc(c)).append("</code>"));
+                step.commands()
+                        .forEach(c -> s.append("<br><code>").append(esc(c)).append("</code>"));
                 step.cautions()
-                        .forEach(c -> s.append("\n<div class=\"box warning\"><p>").append(esc(c)).append("</p></div>"));
+                        .forEach(c -> s.append("\n<div class=\"box warning\"><p>")
+                                .append(esc(c))
+                                .append("</p></div>"));
                 s.append("</li>\n");
             }
             s.append("</ol>\n");
         }
-        return s.append("<h2>How to verify</h2><p>").append(esc(t.verify())).append("</p>\n</body></html>\n").toString();
+        return s.append("<h2>How to verify</h2><p>")
+                .append(esc(t.verify()))
+                .append("</p>\n</body></html>\n")
+                .toString();
     }
 
     private static String underlined(Told t, Random r) {
@@ -136,11 +175,15 @@ final class Styles {
             }
             para(s, w.why());
             for (Told.Step step : w.steps()) {
-                s.append("* ").append(step.title()).append(step.commands().isEmpty() ? "" : ":").append('\n');
+                s.append("* ")
+                        .append(step.title())
+                        .append(step.commands().isEmpty() ? "" : ":")
+                        .append('\n');
                 s.append(step.prose().isEmpty() ? "" : "  " + step.prose() + "\n");
                 s.append(step.address().isEmpty() ? "" : "  " + step.link() + ": " + step.address() + "\n");
                 step.commands().forEach(c -> s.append("\n      $ ").append(c).append('\n'));
-                step.cautions().forEach(c -> s.append("\n  ATTENTION: ").append(c).append('\n'));
+                step.cautions()
+                        .forEach(c -> s.append("\n  ATTENTION: ").append(c).append('\n'));
                 s.append('\n');
             }
         }
@@ -149,7 +192,10 @@ final class Styles {
     }
 
     private static void head(StringBuilder s, String title, char line) {
-        s.append(title).append('\n').append(String.valueOf(line).repeat(title.length())).append("\n\n");
+        s.append(title)
+                .append('\n')
+                .append(String.valueOf(line).repeat(title.length()))
+                .append("\n\n");
     }
 
     private static void para(StringBuilder s, String text) {
@@ -161,6 +207,9 @@ final class Styles {
     }
 
     static String esc(String text) {
-        return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+        return text.replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;");
     }
 }

@@ -17,7 +17,8 @@ record Told(String title, List<String> codes, String message, String product, Li
     record Way(String title, String why, int minutes, List<Step> steps) {}
 
     /** A step; {@code link} and {@code address} are empty if nothing is fetched for it. */
-    record Step(String title, String prose, List<String> commands, List<String> cautions, String link, String address) {}
+    record Step(
+            String title, String prose, List<String> commands, List<String> cautions, String link, String address) {}
 
     private static final Pattern PLACE = Pattern.compile("(?<!\\$)\\{(\\w+(?:\\.\\w+)?)}");
     private static final Pattern LINK = Pattern.compile("\\[([^]]*)]\\([^)]*\\)");
@@ -63,7 +64,9 @@ record Told(String title, List<String> codes, String message, String product, Li
                                         .filter(l -> !l.isBlank())
                                         .map(l -> filled(l, random))
                                         .toList(),
-                                s.cautions().stream().map(c -> plain(filled(c, random))).toList(),
+                                s.cautions().stream()
+                                        .map(c -> plain(filled(c, random)))
+                                        .toList(),
                                 s.gets().isEmpty() ? "" : s.gets().get(0).name(),
                                 s.gets().isEmpty() ? "" : s.gets().get(0).address()))
                         .toList());
@@ -80,7 +83,11 @@ record Told(String title, List<String> codes, String message, String product, Li
     }
 
     private static String plain(String markdown) {
-        return LINK.matcher(markdown).replaceAll("$1").replace("`", "").replaceAll("\\s+", " ").strip();
+        return LINK.matcher(markdown)
+                .replaceAll("$1")
+                .replace("`", "")
+                .replaceAll("\\s+", " ")
+                .strip();
     }
 
     /**
@@ -135,14 +142,16 @@ record Told(String title, List<String> codes, String message, String product, Li
     private static String command(List<String> programs, Random random) {
         StringBuilder s = new StringBuilder(programs.get(random.nextInt(programs.size())));
         for (int i = 1 + random.nextInt(3); i > 0; i--) {
-            s.append(' ').append(switch (random.nextInt(6)) {
-                case 0 -> "--" + pick(OPTIONS, random);
-                case 1 -> "-" + (char) ('a' + random.nextInt(26));
-                case 2 -> "/var/lib/" + pick(OPTIONS, random) + random.nextInt(90);
-                case 3 -> "--" + pick(OPTIONS, random) + "=" + random.nextInt(900);
-                case 4 -> pick(OPTIONS, random) + ".conf";
-                default -> pick(OPTIONS, random);
-            });
+            s.append(' ')
+                    .append(
+                            switch (random.nextInt(6)) {
+                                case 0 -> "--" + pick(OPTIONS, random);
+                                case 1 -> "-" + (char) ('a' + random.nextInt(26));
+                                case 2 -> "/var/lib/" + pick(OPTIONS, random) + random.nextInt(90);
+                                case 3 -> "--" + pick(OPTIONS, random) + "=" + random.nextInt(900);
+                                case 4 -> pick(OPTIONS, random) + ".conf";
+                                default -> pick(OPTIONS, random);
+                            });
         }
         return s.toString();
     }
@@ -150,9 +159,12 @@ record Told(String title, List<String> codes, String message, String product, Li
     private static String code(Random random) {
         return switch (random.nextInt(3)) {
             case 0 -> "0x" + String.format("%08X", 0x80000000L + random.nextInt(0x7fffffff));
-            case 1 -> "" + (char) ('A' + random.nextInt(26)) + (char) ('A' + random.nextInt(26)) + "-" + (100 + random.nextInt(9000));
-            default -> "ERR_" + pick(OPTIONS, random).toUpperCase(java.util.Locale.ROOT) + "_"
-                    + pick(OPTIONS, random).toUpperCase(java.util.Locale.ROOT);
+            case 1 ->
+                "" + (char) ('A' + random.nextInt(26)) + (char) ('A' + random.nextInt(26)) + "-"
+                        + (100 + random.nextInt(9000));
+            default ->
+                "ERR_" + pick(OPTIONS, random).toUpperCase(java.util.Locale.ROOT) + "_"
+                        + pick(OPTIONS, random).toUpperCase(java.util.Locale.ROOT);
         };
     }
 
@@ -164,11 +176,37 @@ record Told(String title, List<String> codes, String message, String product, Li
         "Timetable board", "Ticket till", "Chart panel", "Crew roster", "Gate reader", "Mooring sensor", "Fuel counter"
     };
     private static final String[] FAILS = {
-        "does not start", "cannot be updated", "refuses to install", "stops while updating", "closes at once", "hangs at the logo"
+        "does not start",
+        "cannot be updated",
+        "refuses to install",
+        "stops while updating",
+        "closes at once",
+        "hangs at the logo"
     };
     private static final String[] VERBS = {
-        "Stop", "Restart", "Delete", "Rename", "Check", "Move", "Unplug", "Open", "Close", "Reinstall", "Copy", "Clear",
-        "Set", "Reset", "Replace", "Empty", "Disconnect", "Sign out of", "Switch off", "Look at", "Give", "Repair", "Register"
+        "Stop",
+        "Restart",
+        "Delete",
+        "Rename",
+        "Check",
+        "Move",
+        "Unplug",
+        "Open",
+        "Close",
+        "Reinstall",
+        "Copy",
+        "Clear",
+        "Set",
+        "Reset",
+        "Replace",
+        "Empty",
+        "Disconnect",
+        "Sign out of",
+        "Switch off",
+        "Look at",
+        "Give",
+        "Repair",
+        "Register"
     };
     private static final String[] OBJECTS = {
         "the update service", "the old profile", "the cache folder", "the settings file", "the reader's cable",
@@ -176,7 +214,8 @@ record Told(String title, List<String> codes, String message, String product, Li
         "the user's rights on the folder", "the network link", "the driver of the screen"
     };
     private static final String[] OPTIONS = {
-        "all", "force", "list", "store", "queue", "path", "wait", "helper", "panel", "season", "cache", "level", "port", "user"
+        "all", "force", "list", "store", "queue", "path", "wait", "helper", "panel", "season", "cache", "level", "port",
+        "user"
     };
     private static final String[] PROSE = {
         "It may take a moment before anything shows.", "The old one is in the way of the new one.",

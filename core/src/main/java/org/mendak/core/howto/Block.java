@@ -23,6 +23,13 @@ record Block(Kind kind, int depth, boolean numbered, Mark marked, String text) {
         WARNS
     }
 
+    /** Of longer texts it is not asked what they are: they are words. */
+    static final int LONGEST = 2_000;
+
+    boolean isLong() {
+        return text.length() > LONGEST;
+    }
+
     boolean is(Kind other) {
         return kind == other;
     }

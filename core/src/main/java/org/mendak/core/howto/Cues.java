@@ -21,35 +21,41 @@ final class Cues {
         NONE
     }
 
-    private static final Pattern PROBLEM = Pattern.compile("(?:the )?(?:symptoms?|problems?|issues?|descriptions?|error description"
-            + "|how to (?:recogni[sz]e|identify)(?: it)?|when (?:this|it) happens|shows up as|summary"
-            + "|what (?:the |you |they )?(?:users?|callers?|you|they)?\\s*(?:sees?|gets?|says?|reports?|happens))");
+    private static final Pattern PROBLEM = Pattern.compile(
+            "(?:the )?(?:symptoms?|problems?|issues?|descriptions?|error description"
+                    + "|how to (?:recogni[sz]e|identify)(?: it)?|when (?:this|it) happens|shows up as|summary"
+                    + "|what (?:the |you |they )?(?:users?|callers?|you|they)?\\s*(?:sees?|gets?|says?|reports?|happens))");
     private static final Pattern MESSAGE = Pattern.compile(
             "(?:the )?(?:error )?(?:messages?|msg|errors?|error texts?|text on (?:the )?screen|screen says|what it says|it says|the screen says"
-            + "|(?:error )?(?:text|message|words|wording) (?:in|on|of|from) the (?:screen|window|box|dialog|message|pop-?up|log))");
+                    + "|(?:error )?(?:text|message|words|wording) (?:in|on|of|from) the (?:screen|window|box|dialog|message|pop-?up|log))");
     private static final Pattern CODE = Pattern.compile(
             "(?:the )?(?:(?:error|err|stop|exit|fault|status|event)[ -]?)?(?:codes?|numbers?|no\\.?|ids?)|err|error codes?/messages?");
     private static final Pattern PRODUCT = Pattern.compile(
             "(?:applies to|affects|affected(?: products?| versions?)?|products?|environment|versions?|software|concerns|systems?)");
-    private static final Pattern ASIDE = Pattern.compile("(?:the )?(?:(?:root |possible |likely )?causes?|reasons?|backgrounds?|why(?: it happens)?"
-            + "|explanations?|more information|notes?|remarks?|see also|related.*|references?|links|history|changes|authors?|contacts?"
-            + "|tags|keywords|prerequisites?|requirements?|before you (?:start|begin)|you need|what you need|contents?|table of contents"
-            + "|(?:kind |best |warm |with )*regards|best wishes|cheers|many thanks|thanks|thank you|appendix|attachments?|dates?|last changed|escalation)");
-    private static final Pattern FIXES = Pattern.compile("(?:(?:the |possible |known )?(?:solutions?|resolutions?|fix(?:es)?|work-?arounds?|remed(?:y|ies)|repairs?"
-            + "|procedures?|instructions?|steps?|answers?|actions?)|how to (?:fix|solve|repair|resolve)(?: it| this)?|to (?:fix|solve|resolve)(?: it| this)?"
-            + "|what (?:helps|to do|you can do|to try)|(?:try|do) (?:this|these|the following)(?: in (?:this )?order)?"
-            + "|steps to (?:fix|solve|resolve)(?: it| this)?|things to try|troubleshooting)");
-    private static final Pattern VERIFY = Pattern.compile("(?:verif(?:y|ication|ying)|afterwards|in the end|did (?:it|that|this) (?:work|help)\\??|after the fix|tests?|testing|checks?|confirm(?:ation)?|done\\??|ok if|works if"
-            + "|afterwards,? check|finally,? check|how to (?:verify|test|check|confirm)(?: it| this)?|final checks?|success|result|fixed if|solved if"
-            + "|(?:how )?(?:do )?(?:i|you|we) know (?:that )?it (?:works|worked|is fixed))");
+    private static final Pattern ASIDE = Pattern.compile(
+            "(?:the )?(?:(?:root |possible |likely )?causes?|reasons?|backgrounds?|why(?: it happens)?"
+                    + "|explanations?|more information|notes?|remarks?|see also|related.*|references?|links|history|changes|authors?|contacts?"
+                    + "|tags|keywords|prerequisites?|requirements?|before you (?:start|begin)|you need|what you need|contents?|table of contents"
+                    + "|(?:kind |best |warm |with )*regards|best wishes|cheers|many thanks|thanks|thank you|appendix|attachments?|dates?|last changed|escalation)");
+    private static final Pattern FIXES = Pattern.compile(
+            "(?:(?:the |possible |known )?(?:solutions?|resolutions?|fix(?:es)?|work-?arounds?|remed(?:y|ies)|repairs?"
+                    + "|procedures?|instructions?|steps?|answers?|actions?)|how to (?:fix|solve|repair|resolve)(?: it| this)?|to (?:fix|solve|resolve)(?: it| this)?"
+                    + "|what (?:helps|to do|you can do|to try)|(?:try|do) (?:this|these|the following)(?: in (?:this )?order)?"
+                    + "|steps to (?:fix|solve|resolve)(?: it| this)?|things to try|troubleshooting)");
+    private static final Pattern VERIFY = Pattern.compile(
+            "(?:verif(?:y|ication|ying)|afterwards|in the end|did (?:it|that|this) (?:work|help)\\??|after the fix|tests?|testing|checks?|confirm(?:ation)?|done\\??|ok if|works if"
+                    + "|afterwards,? check|finally,? check|how to (?:verify|test|check|confirm)(?: it| this)?|final checks?|success|result|fixed if|solved if"
+                    + "|(?:how )?(?:do )?(?:i|you|we) know (?:that )?it (?:works|worked|is fixed))");
 
     /** "Solution 2: …", "Option B – …", "If it still fails, …" without what they introduce. */
     private static final Pattern NAMED = Pattern.compile(
             "^(?:solution|resolution|fix|method|option|way|work-?around|approach|attempt|remedy|variant|try|plan|possibility|alternative|idea|cause and fix)"
                     + "(?:\\s+(?:no\\.?\\s*|#\\s*)?|\\s*#\\s*)(?:\\d{1,2}|[a-z]|[ivx]{1,4}|one|two|three|four|five|six)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$",
             Pattern.CASE_INSENSITIVE);
+
     private static final Pattern TITLED = Pattern.compile(
-            "^(?:solution|resolution|fix|work-?around|remedy|method|option)\\s*[:\u2013\u2014-]\\s+(\\S.*)$", Pattern.CASE_INSENSITIVE);
+            "^(?:solution|resolution|fix|work-?around|remedy|method|option)\\s*[:\u2013\u2014-]\\s+(\\S.*)$",
+            Pattern.CASE_INSENSITIVE);
     private static final Pattern ONWARD = Pattern.compile(
             "^(?:(?:that |this |it )?(?:did|does|has|had)(?: not|n't|n\u2019t) (?:work|help|solve it|fix it|do it)\\w*[^,.:;]*[,.:;]|should (?:this|that|it|the (?:problem|error|message))\\b[^,.:;]{1,60}[,:]|(?:and |but )?if (?:(?:that|this|it|which|the (?:problem|error|message)|nothing(?: of (?:that|this))?|none of (?:that|this|these|the above))\\b[^,.:;]{0,60}?"
                     + "\\b(?:not|n't|n\u2019t|still|persists?|remains?|comes? back|returns?|fails?|again|continues?|helps?|helped|works?)\\b|(?:still|not)\\b)[^,.:;]*[,.:;]?"
@@ -62,7 +68,9 @@ final class Cues {
                     + "|(?:the )?(?:first|best|quickest)? ?(?:thing|way|fix|remedy)?(?: to (?:do|try|fix it))? is(?: to)?|first try this|first)"
                     + "\\s*(?:[,:]|(?<=to)\\b|(?<=is)\\b|(?<=is to)\\b)\\s*(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
-    private static final Pattern STEP = Pattern.compile("^step\\s*(?:\\d{1,2}|[a-z]|one|two|three|four|five)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$", Pattern.CASE_INSENSITIVE);
+    private static final Pattern STEP = Pattern.compile(
+            "^step\\s*(?:\\d{1,2}|[a-z]|one|two|three|four|five)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$",
+            Pattern.CASE_INSENSITIVE);
     private static final Pattern VERIFIES = Pattern.compile(
             "^(?:in the end|at the end|closing check|to see (?:whether|if|that) (?:it|this|that) (?:works|worked|helped|did it)|afterwards,? (?:check|verify|test|make sure)|finally,? (?:check|verify|test|make sure)|ok if|works if|done when|to (?:verify|check|test|confirm)(?: it| this| that it works)?|verify|test"
                     + "|when (?:all|everything|this|that) is done|(?:when|once) (?:you are |it is )?(?:done|finished|ready)|if it worked)\\s*[:,]\\s*(.*)$",
@@ -81,40 +89,48 @@ final class Cues {
     private static final Pattern ONLY_DURATION = Pattern.compile(
             "(?i)^[(\\[]?(?:it |this )?(?:takes?|time(?: needed)?|duration|approx\\.?|about|needs|needed|ca\\.?|~|:|,|circa|roughly|around|up to|for all of it|\\s)*\\d[\\d\\s\u2013to-]*(?:minutes?|mins?|hours?|hrs?|h)\\b\\.?[)\\]]?\\.?$");
 
-    private static final Pattern PROMPT = Pattern.compile("^(?:\\$|%|#|PS\\s[^>]{0,80}>|[A-Za-z]:\\\\[^>]{0,80}>|[\\w.-]+@[\\w.-]+:[^$#\\s]{0,60}[$#]|>>?)\\s*(\\S.*)$");
+    private static final Pattern PROMPT = Pattern.compile(
+            "^(?:\\$|%|#|PS\\s[^>]{0,80}>|[A-Za-z]:\\\\[^>]{0,80}>|[\\w.-]+@[\\w.-]+:[^$#\\s]{0,60}[$#]|>>?)\\s*(\\S.*)$");
     private static final Pattern PROGRAM = Pattern.compile(
             "(?:sudo|[a-z](?:[a-z0-9_.+-]*[a-z0-9_+])?|[A-Z][a-z]+-[A-Z][A-Za-z]+|(?:\\.{0,2}/|~/|[A-Za-z]:\\\\|%\\w+%\\\\|\\$\\w+[/\\\\])[^\\s:;,]+|&|\"[^\"]+\\.exe\"|\\[)");
     private static final Pattern SIGNAL = Pattern.compile(
             "(?:^|\\s)--?[A-Za-z?][\\w-]*|\\s/[A-Za-z?]{1,12}(?=\\s|$|:)|\\S*[/\\\\]\\S+|\\w=\\S|\\s[|>&]{1,2}\\s|[{}]|<[a-z][^>]*>|[%$]\\w+%?|\\b\\w+_\\w+\\b|\\b[\\w-]+\\.(?:conf|cfg|ini|log|db|exe|sh|bat|json|xml|yaml|yml|txt|dll|service|lock)\\b");
+    private static final Pattern TOLD = Pattern.compile("<[^<>]*>|\"[^\"]*\"|'[^']*'");
     private static final Set<String> TALK = Set.of(
-            "the", "a", "an", "of", "is", "are", "was", "it", "and", "then", "that", "this", "you", "your", "if", "be", "we", "has", "have", "will",
-            "does", "not", "there", "which", "when", "but", "can", "or", "they", "them", "its", "until", "again", "with", "his", "her");
+            "the", "a", "an", "of", "is", "are", "was", "it", "and", "then", "that", "this", "you", "your", "if", "be",
+            "we", "has", "have", "will", "does", "not", "there", "which", "when", "but", "can", "or", "they", "them",
+            "its", "until", "again", "with", "his", "her");
     /** First words that begin a sentence far oftener than a command. */
     private static final Set<String> TALKS_FIRST = Set.of(
-            "the", "a", "an", "this", "that", "it", "if", "when", "then", "after", "before", "in", "on", "at", "to", "for", "you", "we", "please", "now",
-            "next", "also", "note", "see", "use", "do", "there", "all", "some", "any", "no", "yes", "and", "or", "but", "from", "with", "by", "as", "is",
-            "run", "type", "enter", "try", "else", "msg", "err", "code", "old", "new", "go", "click", "press", "call", "ask", "tell", "wait");
+            "the", "a", "an", "this", "that", "it", "if", "when", "then", "after", "before", "in", "on", "at", "to",
+            "for", "you", "we", "please", "now", "next", "also", "note", "see", "use", "do", "there", "all", "some",
+            "any", "no", "yes", "and", "or", "but", "from", "with", "by", "as", "is", "run", "type", "enter", "try",
+            "else", "msg", "err", "code", "old", "new", "go", "click", "press", "call", "ask", "tell", "wait");
 
-    private static final Set<String> ACTS = Set.of((
-                    "accept activate add adjust allow apply ask assign attach back boot browse build call cancel change charge check choose clean clear click close collect compare "
+    private static final Set<String> ACTS = Set.of(
+            ("accept activate add adjust allow apply ask assign attach back boot browse build call cancel change charge check choose clean clear click close collect compare "
                             + "complete configure confirm connect convert copy create cut deactivate delete deny detach disable disconnect do double-click download drag drop edit eject empty enable "
                             + "end enter erase exchange execute exit export extract fetch fill find finish fix flush follow force format free get give go grant greet have hold import increase inform insert "
                             + "inspect install introduce keep kill launch leave let list load lock log look lower make map mark mend merge mount move name navigate note open order paste pair pause "
                             + "perform pick plug point power press print pull purge push put raise read reboot rebuild reconnect record recover recreate reduce refresh register reinstall release reload remount "
                             + "remove rename renew repair repeat replace report request reseat reset resize restart restore retry return reverse review right-click roll rotate run save scan search see seat select sell send "
                             + "set shorten show shut sign skip solve speak start step stop store submit swap switch sync take tell terminate test throw tick toggle trigger try turn type uncheck undo "
-                            + "uninstall unlock unmount unpack unpair unplug unregister untick update upgrade upload use validate verify view wait wake walk warn watch wipe write").split(" "));
+                            + "uninstall unlock unmount unpack unpair unplug unregister untick update upgrade upload use validate verify view wait wake walk warn watch wipe write")
+                    .split(" "));
 
-    private static final Pattern BEFORE_ACT = Pattern.compile("(?i)^(?:(?:first(?:ly)?|second(?:ly)?|third(?:ly)?|then|next|now|finally|lastly|afterwards|after that|and|please|also|once more|when done|(?:what )?(?:you|we|one|the user|the caller) (?:now |then |first |next )?(?:must|have to|has to|need to|needs to|should|can|may|will have to|could))\\b[,:]?\\s*)+");
+    private static final Pattern BEFORE_ACT = Pattern.compile(
+            "(?i)^(?:(?:first(?:ly)?|second(?:ly)?|third(?:ly)?|then|next|now|finally|lastly|afterwards|after that|and|please|also|once more|when done|(?:what )?(?:you|we|one|the user|the caller) (?:now |then |first |next )?(?:must|have to|has to|need to|needs to|should|can|may|will have to|could))\\b[,:]?\\s*)+");
     private static final Pattern ANNOUNCES = Pattern.compile(
             "(?i)^(?:please |then |now |and )*(?:run|type|enter|execute|issue|use)\\b[^.]{0,40}:$|\\bcommands?\\b[^.]{0,30}:$|\\bfollowing\\b[^.]{0,20}:$");
 
     private static final Pattern RUNS = Pattern.compile(
             "(?i)\\b(?:run|runs|running|type|types|typing|typed|enter|entering|execute|executing|command|commands|issue|issuing|call|calling|invoke|start with|do|use|using|via|with)\\b[^`\u201c\"]{0,40}$");
-    private static final Pattern COMMAND_LABEL =
-            Pattern.compile("(?i)^(?:cmd|commands?|run|type|enter|execute|shell|console|terminal)\\s*:\\s*`?([^`]+)`?$");
+    private static final Pattern SHOWS = Pattern.compile(
+            "(?i)\\b(?:says?|shows?|reads?|prints?|answers?|sees|expect(?:ed)?|until|is|are|appears?|called|named|displays?|contains?|message|output|like|to|leave|folder|file|menu|button|key)\\b[^`]{0,20}$");
+    private static final Pattern COMMAND_LABEL = Pattern.compile(
+            "(?i)^(?:cmd|commands?|run|type|enter|execute|shell|console|terminal)\\s*:\\s*`?([^`]+)`?$");
     private static final Pattern UNMARKED = Pattern.compile(
-            "(?i)\\b(?:run|type|enter|execute|issue|(?:the )?command(?: is)?)\\b\\s*:?\\s+(.+)$");
+            "(?i)\\b(?:run|type|enter|execute|issue|(?:the )?command(?: is)?)\\b\\s*:?\\s+(.+?)(?:,?\\s+(?:and|then|until|which|so|to)\\s.*)?$");
 
     private Cues() {}
 
@@ -220,7 +236,8 @@ final class Cues {
         if (!m.find()) {
             return OptionalInt.empty();
         }
-        int n = Integer.parseInt(m.group(2)) * (m.group(3).toLowerCase(Locale.ROOT).startsWith("h") ? 60 : 1);
+        int n = Integer.parseInt(m.group(2))
+                * (m.group(3).toLowerCase(Locale.ROOT).startsWith("h") ? 60 : 1);
         return n < 1 ? OptionalInt.empty() : OptionalInt.of(n);
     }
 
@@ -231,7 +248,9 @@ final class Cues {
 
     /** A title without the time in brackets, or behind a sign, at its end. */
     static String untimed(String title) {
-        return title.replaceFirst("(?i)\\s*(?:[(\\[][^()\\[\\]]{0,20}\\d+\\s*(?:min(?:ute)?s?|h(?:ours?)?)\\.?[)\\]]|[~\u2248,-]\\s*\\d+\\s*(?:min(?:ute)?s?|h(?:ours?)?)\\.?)\\s*$", "")
+        return title.replaceFirst(
+                        "(?i)\\s*(?:[(\\[][^()\\[\\]]{0,20}\\d+\\s*(?:min(?:ute)?s?|h(?:ours?)?)\\.?[)\\]]|[~\u2248,-]\\s*\\d+\\s*(?:min(?:ute)?s?|h(?:ours?)?)\\.?)\\s*$",
+                        "")
                 .strip();
     }
 
@@ -255,12 +274,18 @@ final class Cues {
 
     /** Whether a console's prompt stands before it, and a command behind. */
     static boolean prompted(String line) {
+        if (line.length() > Block.LONGEST) {
+            return false;
+        }
         Matcher m = PROMPT.matcher(line.strip());
         return m.matches() && commandish(m.group(1)) && !line.strip().startsWith(">>");
     }
 
     /** A line without the prompt before it. */
     static String unprompted(String line) {
+        if (line.length() > Block.LONGEST) {
+            return line;
+        }
         Matcher m = PROMPT.matcher(line.strip());
         return m.matches() && commandish(m.group(1)) ? m.group(1) : line;
     }
@@ -268,12 +293,19 @@ final class Cues {
     /** Whether a line may be a command where commands are likely: it begins with a program's name and does not talk. */
     static boolean commandish(String line) {
         String l = line.strip();
+        if (l.length() > Block.LONGEST) {
+            return false;
+        }
         String[] words = l.split("\\s+");
-        if (l.length() < 2 || words.length > 40 || !PROGRAM.matcher(words[0]).matches() || l.matches(".*[^./\\\\][.!?:,]$")) {
+        if (l.length() < 2
+                || words.length > 40
+                || !PROGRAM.matcher(words[0]).matches()
+                || l.matches(".*[^./\\\\][.!?:,]$")) {
             return false;
         }
         int talks = 0;
-        for (String w : words) {
+        // what stands between signs of its own is the value, whatever it says
+        for (String w : TOLD.matcher(l).replaceAll("x").split("\\s+")) {
             talks += TALK.contains(w) ? 1 : 0;
         }
         boolean signals = SIGNAL.matcher(l).find();
@@ -294,6 +326,11 @@ final class Cues {
     /** Whether what stands before a code span or a quotation says that it is typed. */
     static boolean runs(String before) {
         return RUNS.matcher(before).find();
+    }
+
+    /** Whether what stands before it says that it is to be seen there. */
+    static boolean shows(String before) {
+        return SHOWS.matcher(before).find();
     }
 
     /** The command behind "run" or "type" that nothing marks; null if there is none. */

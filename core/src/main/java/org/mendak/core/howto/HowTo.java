@@ -41,16 +41,19 @@ public final class HowTo {
         public List<Document> documents() {
             return error == null
                     ? fixes
-                    : java.util.stream.Stream.concat(fixes.stream(), java.util.stream.Stream.of(error)).toList();
+                    : java.util.stream.Stream.concat(fixes.stream(), java.util.stream.Stream.of(error))
+                            .toList();
         }
 
         /** What of it has a place of its own. */
         public Placed placed() {
             KnownError e = error == null
                     ? null
-                    : RunbookParser.parse(DocumentKind.ERROR, error.key(), error.text()).error();
+                    : RunbookParser.parse(DocumentKind.ERROR, error.key(), error.text())
+                            .error();
             List<Fix.Step> steps = fixes.stream()
-                    .map(f -> RunbookParser.parse(DocumentKind.FIX, f.key(), f.text()).fix())
+                    .map(f -> RunbookParser.parse(DocumentKind.FIX, f.key(), f.text())
+                            .fix())
                     .flatMap(f -> f.steps().stream())
                     .toList();
             return new Placed(

@@ -14,21 +14,25 @@ import org.mendak.core.howto.Found.Way;
 /** Goes through the blocks of a how-to once and tells what each of them is, by where it stands and how it begins. */
 final class HowToReader {
 
-    private static final Pattern LABEL = Pattern.compile("^([\\p{L}][\\p{L} '\u2019/-]{1,40}?)\\s*(?::|\\s=)\\s*(.*)$", Pattern.DOTALL);
+    private static final Pattern LABEL =
+            Pattern.compile("^([\\p{L}][\\p{L} '\u2019/-]{1,40}?)\\s*(?::|\\s=)\\s*(.*)$", Pattern.DOTALL);
     private static final Pattern SHOWS = Pattern.compile(
             "(?i)\\b(?:says?|shows?|sees?|displays?|displayed|appears?|messages?|errors?|screen|reads?|prints?|pop-?up|gets?|reports?|told|tells?|box|with)\\b");
     /** In the words before a colon: behind it stands what was said. */
-    private static final Pattern SAYS = Pattern.compile("(?i)\\b(?:text|message|error|says|reads|shows|window|screen|pop-?up|dialog|prints)\\b");
+    private static final Pattern SAYS =
+            Pattern.compile("(?i)\\b(?:text|message|error|says|reads|shows|window|screen|pop-?up|dialog|prints)\\b");
+
     private static final Pattern NAMES_CODES = Pattern.compile("(?i)\\b(?:codes?|err|error number)\\b");
     private static final Pattern CODE_SHAPE = Pattern.compile(
             "(?<![\\p{L}\\p{N}_-])(?:0x[0-9A-Fa-f]{6,}|[A-Z]{2,8}[-_]\\d{2,6}|[A-Z]{2,}(?:_[A-Z0-9]+)+)(?![\\p{L}\\p{N}_-])");
     private static final Pattern CODES = Pattern.compile(
             "(?i:\\b(?:codes?|errors?|err|numbers?|no|status|fault|event|stop)\\b)[^\\p{L}\\p{N}]{0,4}(?:(?i:is|no|number|code)[^\\p{L}\\p{N}]{1,3})?((?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+)(?:[`'\"]?\\s*(?:,|/|or|and)\\s*[`'\"]?(?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+))*)");
     /** A number that is no code without the word before it. */
-    private static final Pattern EXITS = Pattern.compile("(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![\\w-]|\\.\\d)");
+    private static final Pattern EXITS = Pattern.compile(
+            "(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![\\w-]|\\.\\d)");
 
-    private static final Pattern ONE_CODE =
-            Pattern.compile("0x[0-9A-Fa-f]+|[A-Za-z]{1,8}[-_#]?\\d[\\w-]*|\\d{2,}[\\w-]*|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+");
+    private static final Pattern ONE_CODE = Pattern.compile(
+            "0x[0-9A-Fa-f]+|[A-Za-z]{1,8}[-_#]?\\d[\\w-]*|\\d{2,}[\\w-]*|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+");
 
     private final Found found = new Found();
     private final List<Block> blocks;
@@ -60,15 +64,21 @@ final class HowToReader {
     }
 
     private void block(Block b) {
-        Way before = way;
-        switch (b.kind()) {
-            case HEADING -> heading(b);
-            case CODE -> code(b);
-            case ITEM -> item(b);
-            default -> paragraph(b);
+        if (b.isLong() && !b.is(Kind.CODE)) {
+            if (way == null) {
+                words(b.text());
+            } else {
+                Steps.words(way, b.text());
+            }
+        } else {
+            switch (b.kind()) {
+                case HEADING -> heading(b);
+                case CODE -> code(b);
+                case ITEM -> item(b);
+                default -> paragraph(b);
+            }
         }
-        Way owner = way == null ? null : way == before || before == null ? way : way;
-        (owner == null ? found.blocks : owner.blocks).add(b);
+        (way == null ? found.blocks : way.blocks).add(b);
     }
 
     private void heading(Block b) {
@@ -120,10 +130,19 @@ final class HowToReader {
             if (b.is(Kind.HEADING) && b.depth() <= level) {
                 return false;
             }
+            if (b.isLong()) {
+                continue;
+            }
             boolean beside = way != null && wayLevel == level;
-            if (b.is(Kind.ITEM) && (beside || b.numbered() || Cues.acts(b.text()) || !Sentences.commands(b.text()).isEmpty())
+            if (b.is(Kind.ITEM)
+                            && (beside
+                                    || b.numbered()
+                                    || Cues.acts(b.text())
+                                    || !Sentences.commands(b.text()).isEmpty())
                     || b.is(Kind.CODE) && Steps.commands(b.text()) > 0
-                    || b.is(Kind.PARAGRAPH) && (Cues.acts(b.text()) || Sentences.commands(b.text()).size() > 0)) {
+                    || b.is(Kind.PARAGRAPH)
+                            && (Cues.acts(b.text())
+                                    || Sentences.commands(b.text()).size() > 0)) {
                 return true;
             }
         }
@@ -184,7 +203,8 @@ final class HowToReader {
     private void item(Block b) {
         String text = b.text();
         String onward = Cues.onward(text);
-        if (way == null && (section == Role.FIXES || isBegun(b)) || way != null && wayItems > 0 && b.depth() == wayItems) {
+        if (way == null && (section == Role.FIXES || isBegun(b))
+                || way != null && wayItems > 0 && b.depth() == wayItems) {
             boolean ways = way != null || waysAreItems(b);
             begin(ways ? text : "", 0);
             wayItems = ways ? b.depth() : 0;
@@ -213,20 +233,38 @@ final class HowToReader {
 
     /** Whether a way begins by what is done, with no heading before it. */
     private boolean isBegun(Block b) {
-        boolean open = section == Role.NONE || section == Role.PROBLEM || section == Role.MESSAGE || section == Role.CODE || section == Role.PRODUCT;
-        return open && !shown && Cues.acts(b.text()) && (b.numbered() || !Sentences.commands(b.text()).isEmpty());
+        boolean open = section == Role.NONE
+                || section == Role.PROBLEM
+                || section == Role.MESSAGE
+                || section == Role.CODE
+                || section == Role.PRODUCT;
+        return open
+                && !shown
+                && Cues.acts(b.text())
+                && (b.numbered() || !Sentences.commands(b.text()).isEmpty());
     }
 
-    /** Whether items have items below them, so that each of them is a way of its own. */
+    /** Whether most of the items have items of their own with something to do, so that each of them is a way. */
     private boolean waysAreItems(Block b) {
-        int below = 0;
-        int beside = 0;
+        int items = 1;
+        int parents = 0;
+        int children = 0;
+        boolean numbered = true;
+        boolean parent = false;
         for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING); i++) {
             Block next = blocks.get(i);
-            beside += next.is(Kind.ITEM) && next.depth() == b.depth() ? 1 : 0;
-            below += next.is(Kind.ITEM) && next.depth() > b.depth() && Cues.acts(next.text()) ? 1 : 0;
+            if (next.is(Kind.ITEM) && next.depth() <= b.depth()) {
+                items++;
+                parent = false;
+            } else if (next.is(Kind.ITEM) && (next.numbered() || Cues.acts(next.text()))) {
+                parents += parent ? 0 : 1;
+                parent = true;
+                children++;
+                numbered &= next.numbered();
+            }
         }
-        return below >= 2 && below > beside;
+        // bullets below an item may be how one step is done; of those it takes several
+        return parents * 2 > items && (numbered && b.numbered() || children >= 2 * parents);
     }
 
     private void paragraph(Block b) {
@@ -265,7 +303,14 @@ final class HowToReader {
             String lead = Cues.lead(sentences.get(i));
             if (lead != null) {
                 aside(b.with(String.join(" ", sentences.subList(0, i))));
-                begin(String.join("\n", Stream.concat(Stream.of(lead), sentences.stream().skip(i + 1L)).toList()), 0);
+                begin(
+                        String.join(
+                                "\n",
+                                Stream.concat(
+                                                Stream.of(lead),
+                                                sentences.stream().skip(i + 1L))
+                                        .toList()),
+                        0);
                 return true;
             }
         }
@@ -314,7 +359,8 @@ final class HowToReader {
             Steps.caution(way, sentence);
         } else if (Cues.announces(sentence) && way.step() != null) {
             Steps.more(way, sentence);
-        } else if (!Cues.isDuration(sentence) && (Cues.acts(sentence) || !Sentences.commands(sentence).isEmpty())) {
+        } else if (!Cues.isDuration(sentence)
+                && (Cues.acts(sentence) || !Sentences.commands(sentence).isEmpty())) {
             Steps.add(way, sentence);
         } else {
             beside(sentence);
@@ -378,7 +424,10 @@ final class HowToReader {
                     words(m.group(1));
                     return true;
                 }
-                if (way == null && isLong(rest) && SAYS.matcher(m.matches() ? m.group(1) : "").find() && section != Role.ASIDE) {
+                if (way == null
+                        && isLong(rest)
+                        && SAYS.matcher(m.matches() ? m.group(1) : "").find()
+                        && section != Role.ASIDE) {
                     codes(text);
                     message(rest);
                     words(m.group(1));
@@ -417,8 +466,13 @@ final class HowToReader {
         String quoted = Sentences.quoted(text);
         boolean whole = quoted != null && quoted.length() + 3 >= text.length();
         boolean says = SHOWS.matcher(text).find();
-        String span = Sentences.spans(text).stream().filter(s -> s.split("\\s+").length >= 3).findFirst().orElse(null);
-        if (b.marked() == Mark.QUOTED && !coded && !text.endsWith(":") || section == Role.MESSAGE && !coded && !text.endsWith(":") || whole && isLong(quoted)) {
+        String span = Sentences.spans(text).stream()
+                .filter(s -> s.split("\\s+").length >= 3)
+                .findFirst()
+                .orElse(null);
+        if (b.marked() == Mark.QUOTED && !coded && !text.endsWith(":")
+                || section == Role.MESSAGE && !coded && !text.endsWith(":")
+                || whole && isLong(quoted)) {
             message(text);
         } else if (quoted != null && says && isLong(quoted)) {
             message(quoted);
@@ -467,7 +521,8 @@ final class HowToReader {
         String beside = quoted == null ? text : text.replace(quoted, " ");
         boolean bare = CODE_SHAPE.matcher(text).replaceAll("").matches("[\\s\\p{Punct}]*(?:or|and)?[\\s\\p{Punct}]*");
         Matcher shape = CODE_SHAPE.matcher(beside);
-        while (shape.find() && (bare || quoted != null || NAMES_CODES.matcher(text).find())) {
+        while (shape.find()
+                && (bare || quoted != null || NAMES_CODES.matcher(text).find())) {
             code(shape.group());
             any = true;
         }
@@ -489,7 +544,10 @@ final class HowToReader {
     }
 
     private void message(String said) {
-        String text = said.strip().replaceFirst("^[\"\u201c\u201e\u00ab'`]+", "").replaceFirst("[\"\u201d\u201c\u00bb'`]+$", "").strip();
+        String text = said.strip()
+                .replaceFirst("^[\"\u201c\u201e\u00ab'`]+", "")
+                .replaceFirst("[\"\u201d\u201c\u00bb'`]+$", "")
+                .strip();
         if (!text.isEmpty() && !found.messages.contains(text)) {
             found.messages.add(text);
         }

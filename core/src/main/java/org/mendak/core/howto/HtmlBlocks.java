@@ -18,9 +18,10 @@ final class HtmlBlocks {
     private static final Set<String> SILENT = Set.of("script", "style", "head", "template", "noscript", "svg");
     private static final Set<String> CODE = Set.of("code", "kbd", "tt", "samp");
     private static final Set<String> STRONG = Set.of("b", "strong");
-    private static final Pattern WARNS = Pattern.compile("(?i).*\\b\\w*(?:warn|caution|danger|attention|important)\\w*\\b.*");
-    private static final Pattern TYPED =
-            Pattern.compile("^((?:\\d{1,3}|[a-z])[.)]|\\((?:\\d{1,3}|[a-z])\\)|[\u2022\u00b7\u25aa\u25cf\u2013-])\\s+(\\S.*)$");
+    private static final Pattern WARNS =
+            Pattern.compile("(?i).*\\b\\w*(?:warn|caution|danger|attention|important)\\w*\\b.*");
+    private static final Pattern TYPED = Pattern.compile(
+            "^((?:\\d{1,3}|[a-z])[.)]|\\((?:\\d{1,3}|[a-z])\\)|[\u2022\u00b7\u25aa\u25cf\u2013-])\\s+(\\S.*)$");
     private static final int MOST_DEEP = 400;
 
     private final List<Block> blocks = new ArrayList<>();
@@ -98,8 +99,12 @@ final class HtmlBlocks {
             end();
         } else if (tag.equals("img")) {
             text(" " + e.attr("alt") + " ", bold);
-        } else if (tag.equals("a") && e.attr("href").matches("(?i)[a-z][a-z0-9+.-]*:.+") && !e.text().isBlank()) {
-            text("[" + clean(e.text()).replace("[", "(").replace("]", ")") + "](" + address(e.attr("href")) + ")", bold);
+        } else if (tag.equals("a")
+                && e.attr("href").matches("(?i)[a-z][a-z0-9+.-]*:.+")
+                && !e.text().isBlank()) {
+            text(
+                    "[" + clean(e.text()).replace("[", "(").replace("]", ")") + "](" + address(e.attr("href")) + ")",
+                    bold);
         } else if ((CODE.contains(tag) || isMono(e)) && e.select("p,div,li,br").isEmpty()) {
             String code = clean(e.text()).replace('`', '\'');
             text(code.isEmpty() ? "" : "`" + code + "`", bold);
@@ -123,17 +128,21 @@ final class HtmlBlocks {
             inside(e, bold, deep);
             return;
         }
+        List<String> unused =
+                new ArrayList<>(heads.stream().map(h -> clean(h.text())).toList());
         for (Element row : rows.subList(1, rows.size())) {
             List<Element> cells = row.select("> td, > th");
             for (int i = 0; i < cells.size(); i++) {
                 end();
                 if (i < heads.size() && !cells.get(i).text().isBlank()) {
                     text(clean(heads.get(i).text()) + ": ", false);
+                    unused.remove(clean(heads.get(i).text()));
                 }
                 inside(cells.get(i), bold, deep);
                 end();
             }
         }
+        unused.forEach(h -> add(Kind.PARAGRAPH, depth, h));
     }
 
     private static String address(String href) {
@@ -141,7 +150,9 @@ final class HtmlBlocks {
     }
 
     private static boolean isMono(Element e) {
-        return (e.attr("style") + " " + e.attr("face")).toLowerCase(java.util.Locale.ROOT).contains("mono");
+        return (e.attr("style") + " " + e.attr("face"))
+                .toLowerCase(java.util.Locale.ROOT)
+                .contains("mono");
     }
 
     private void inside(Element e, boolean bold, int deep) {

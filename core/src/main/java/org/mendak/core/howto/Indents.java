@@ -21,14 +21,16 @@ final class Indents {
         said.forEach(l -> levels.add(indent(l)));
         long in = said.stream().filter(l -> indent(l) > 0).count();
         boolean marked = said.stream()
-                .anyMatch(l -> l.strip().matches("(?:[-*+>|\u2022]|->|=>|\\(?\\w{1,2}[.)])\\s.*|#{1,6}\\s.*|```.*|={3,}|-{3,}"));
+                .anyMatch(l -> l.strip()
+                        .matches("(?:[-*+>|\u2022]|->|=>|\\(?\\w{1,2}[.)])\\s.*|#{1,6}\\s.*|```.*|={3,}|-{3,}"));
         return !marked && levels.size() >= FEWEST_LEVELS && in * 10 >= said.size() * 7L;
     }
 
     /** The upper levels head what is below them; below those stand the steps, and what belongs to each. */
     static List<Block> of(List<String> lines) {
         List<String> said = lines.stream().filter(l -> !l.isBlank()).toList();
-        List<Integer> levels = List.copyOf(new TreeSet<>(said.stream().map(Indents::indent).toList()));
+        List<Integer> levels =
+                List.copyOf(new TreeSet<>(said.stream().map(Indents::indent).toList()));
         List<Block> blocks = new ArrayList<>();
         for (int i = 0; i < said.size(); i++) {
             String line = said.get(i).strip();

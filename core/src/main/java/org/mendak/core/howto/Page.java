@@ -12,7 +12,8 @@ import org.mendak.core.runbook.DocumentKind;
 /** A document line by line. Whatever words are put into it mean nothing but themselves. */
 final class Page {
 
-    private static final Pattern KEPT = Pattern.compile("`[^`\\n]+`|\\[[^\\[\\]\\n]+]\\([a-zA-Z][a-zA-Z0-9+.-]*:[^\\s()]+\\)");
+    private static final Pattern KEPT =
+            Pattern.compile("`[^`\\n]+`|\\[[^\\[\\]\\n]+]\\([a-zA-Z][a-zA-Z0-9+.-]*:[^\\s()]+\\)");
     private static final Pattern START = Pattern.compile("^(?:(\\d{1,9})([.)])(?=\\s|$)|([#>|~=+-]))");
 
     private final StringBuilder head = new StringBuilder();
@@ -21,7 +22,10 @@ final class Page {
 
     private final Map<String, Integer> there = new HashMap<>();
 
+    private final DocumentKind kind;
+
     Page(DocumentKind kind, String key, String title) {
+        this.kind = kind;
         head.append("---\n").append(kind.word()).append(": ").append(key).append('\n');
         one("title", "\"" + title.replace("\\", "\\\\").replace("\"", "\\\"") + "\"");
         count(title);
@@ -91,7 +95,6 @@ final class Page {
                 into.add("");
             }
         }
-        count(said);
     }
 
     void clause(String keyword, String value) {
@@ -142,8 +145,8 @@ final class Page {
     String text() {
         StringBuilder s = new StringBuilder(head).append("---\n");
         for (List<String> section : sections) {
-            if (section.size() == 1 && section.get(0).matches("## (?:Recognise|Try|Verify)")) {
-                continue;
+            if (section.size() == 1 && kind == DocumentKind.ERROR) {
+                continue; // nothing stands in it
             }
             s.append(s.toString().endsWith("\n\n") || s.toString().endsWith("---\n") ? "" : "\n");
             s.append(String.join("\n", section).strip()).append("\n");
@@ -167,9 +170,7 @@ final class Page {
         s.append(signs(said.substring(at)));
         Matcher start = START.matcher(s);
         if (start.find()) {
-            return start.group(1) != null
-                    ? start.group(1) + "\\" + s.substring(start.end(1))
-                    : "\\" + s;
+            return start.group(1) != null ? start.group(1) + "\\" + s.substring(start.end(1)) : "\\" + s;
         }
         return s.toString();
     }
@@ -186,7 +187,11 @@ final class Page {
 
     /** A title without signs that mean something in a link. */
     static String plain(String title) {
-        return oneLine(title).replace("\\", "/").replace("[", "(").replace("]", ")").replace("`", "'");
+        return oneLine(title)
+                .replace("\\", "/")
+                .replace("[", "(")
+                .replace("]", ")")
+                .replace("`", "'");
     }
 
     static String heading(String title) {

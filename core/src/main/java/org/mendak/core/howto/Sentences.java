@@ -46,7 +46,8 @@ final class Sentences {
     }
 
     private static boolean isShortened(String line, int dot) {
-        return line.substring(Math.max(0, dot - 6), dot).matches("(?i).*(?:^|\\s|\\()(?:approx|ca|e\\.g|i\\.e|no|nr|min|resp|incl|vs)");
+        return line.substring(Math.max(0, dot - 6), dot)
+                .matches("(?i).*(?:^|\\s|\\()(?:approx|ca|e\\.g|i\\.e|no|nr|min|resp|incl|vs)");
     }
 
     /** The code spans in order. */
@@ -64,7 +65,9 @@ final class Sentences {
             boolean told = Cues.runs(sentence.substring(0, m.start())) && Cues.commandish(said) && !file;
             boolean goesOn = !all.isEmpty() && Cues.commandish(said) && !file;
             boolean alone = m.group().length() == sentence.strip().length() && Cues.commandish(said) && !file;
-            if (told || alone || goesOn || Cues.command(said) || Cues.prompted(said)) {
+            boolean phrase =
+                    said.indexOf(' ') > 0 && Cues.commandish(said) && !Cues.shows(sentence.substring(0, m.start()));
+            if (told || phrase || alone || goesOn || Cues.command(said) || Cues.prompted(said)) {
                 all.add(said);
             }
         }

@@ -50,12 +50,16 @@ final class Steps {
             }
         }
         String[] halves = bare.split("(?<=\\p{L}{2,})(?::\\s+|\\s+[\u2013\u2014]\\s+|\\s--?\\s)", 2);
-        String title = halves[0].replaceAll("[`]", "").replaceFirst("(?:\\s+(?:and|then|from|at|:|to))*[\\s.:;,!]*$", "").strip();
+        String title = halves[0]
+                .replaceAll("[`]", "")
+                .replaceFirst("(?:\\s+(?:and|then|from|at|:|to))*[\\s.:;,!]*$", "")
+                .strip();
         if (title.length() < 3) {
             title = first.replace("`", "").replaceFirst("[.:;,]+$", "");
         }
         d.title = cut(Cues.instruction(title));
-        String rest = halves.length > 1 ? halves[1].replaceFirst("[\\s:;,]+$", "").strip() : "";
+        String rest =
+                halves.length > 1 ? halves[1].replaceFirst("[\\s:;,]+$", "").strip() : "";
         if (Cues.cautions(rest)) {
             d.add(What.CAUTION, Cues.caution(rest));
         } else {
@@ -78,6 +82,15 @@ final class Steps {
         }
         if (!all) {
             d.parts.add(0, new Found.Part(What.WORDS, sentence));
+        }
+    }
+
+    /** Words of the step before, or of the way if it has none. */
+    static void words(Way way, String text) {
+        if (way.steps.isEmpty()) {
+            way.intro.add(text);
+        } else {
+            way.step().add(What.WORDS, text);
         }
     }
 
@@ -168,7 +181,8 @@ final class Steps {
     static int commands(String code) {
         List<String> lines = code.lines().filter(l -> !l.isBlank()).toList();
         long prompts = lines.stream().filter(Cues::prompted).count();
-        return (int) (prompts > 0 ? prompts : lines.stream().filter(Cues::commandish).count());
+        return (int)
+                (prompts > 0 ? prompts : lines.stream().filter(Cues::commandish).count());
     }
 
     /** What was typed: where prompts stand before it, the other lines are what it printed. */
@@ -202,13 +216,18 @@ final class Steps {
     /** One line that a command printed is what to expect; more of it is only told. */
     private static void printed(Doing d, List<String> lines) {
         lines.removeIf(String::isBlank);
-        boolean one = lines.size() == 1 && lines.get(0).length() <= TITLE && lines.get(0).indexOf('`') < 0;
+        boolean one = lines.size() == 1
+                && lines.get(0).length() <= TITLE
+                && lines.get(0).indexOf('`') < 0;
         lines.forEach(l -> d.add(one ? What.EXPECT : What.WORDS, l));
         lines.clear();
     }
 
     /** A block's text without what stands before commands and warnings to say that they are. */
     static String unmarked(Block b) {
+        if (b.isLong()) {
+            return b.text();
+        }
         return b.is(Block.Kind.CODE)
                 ? b.text().lines().map(Cues::unprompted).collect(java.util.stream.Collectors.joining("\n"))
                 : unwarned(b.text());

@@ -31,8 +31,8 @@ final class TextBlocks {
     private static final Pattern NESTED = Pattern.compile("^\\s*(\\d{1,2}(?:\\.\\d{1,2})*)\\.?\\s+([\\p{Lu}\"].*)$");
     private static final Pattern ASKED = Pattern.compile("^(?:Q|A|Question|Answer)(?:\\d{1,2})?\\s*[:.]\\s+(?=\\S)");
     private static final Pattern BOX = Pattern.compile("^\\[[ xX]]\\s+");
-    private static final Pattern EMPHASIS =
-            Pattern.compile("(?<![\\p{L}\\p{N}*_`])(\\*{1,3}|_{1,3})(?=\\S)([^*_`\\n]+?)(?<=\\S)\\1(?![\\p{L}\\p{N}*_`])");
+    private static final Pattern EMPHASIS = Pattern.compile(
+            "(?<![\\p{L}\\p{N}*_`])(\\*{1,3}|_{1,3})(?=\\S)([^*_`\\n]+?)(?<=\\S)\\1(?![\\p{L}\\p{N}*_`])");
 
     private final List<Block> blocks = new ArrayList<>();
     private final List<String> lines;
@@ -65,8 +65,13 @@ final class TextBlocks {
             blocks.addAll(Indents.of(lines));
             return;
         }
-        nested = lines.stream().filter(l -> NESTED.matcher(l).matches() && l.strip().matches("\\d+\\.\\d.*")).count() > 1;
-        boolean titled = lines.stream().anyMatch(l -> l.matches("#{1,2}\\s+\\S.*") || SUBJECT.matcher(l).matches());
+        nested = lines.stream()
+                        .filter(l -> NESTED.matcher(l).matches() && l.strip().matches("\\d+\\.\\d.*"))
+                        .count()
+                > 1;
+        boolean titled = lines.stream()
+                .anyMatch(
+                        l -> l.matches("#{1,2}\\s+\\S.*") || SUBJECT.matcher(l).matches());
         int i = 0;
         boolean first = true;
         while (i < lines.size()) {
@@ -75,6 +80,13 @@ final class TextBlocks {
             if (said.isEmpty()) {
                 blankBefore = true;
                 i++;
+                continue;
+            }
+            if (said.length() > Block.LONGEST) {
+                add(Kind.PARAGRAPH, depthAt(indent(line)), false, Mark.NONE, said);
+                i++;
+                first = false;
+                blankBefore = false;
                 continue;
             }
             Matcher fence = FENCE.matcher(said);
@@ -109,20 +121,22 @@ final class TextBlocks {
     private int table(int from) {
         List<String> heads = cells(lines.get(from));
         int i = from + 2;
-        int cells = 0;
+        List<String> unused = new ArrayList<>(heads);
         while (i < lines.size() && lines.get(i).strip().startsWith("|")) {
             List<String> row = cells(lines.get(i));
             for (int c = 0; c < row.size(); c++) {
                 if (!row.get(c).isBlank()) {
                     String head = c < heads.size() ? plain(heads.get(c)) : "";
                     add(Kind.PARAGRAPH, 0, false, Mark.NONE, (head.isEmpty() ? "" : head + ": ") + plain(row.get(c)));
-                    cells++;
+                    if (c < heads.size()) {
+                        unused.remove(heads.get(c));
+                    }
                 }
             }
             i++;
         }
-        if (cells == 0) {
-            add(Kind.PARAGRAPH, 0, false, Mark.NONE, String.join(", ", heads));
+        for (String head : unused) {
+            add(Kind.PARAGRAPH, 0, false, Mark.NONE, head);
         }
         return i;
     }
@@ -263,8 +277,13 @@ final class TextBlocks {
         boolean announced = at > 0
                 && !blankBefore
                 && Cues.commandish(said)
-                && (Cues.announces(lines.get(at - 1)) || lines.get(at - 1).strip().endsWith(":") && Cues.command(said));
-        return setIn && !Cues.cautions(said) || goesOn && Cues.commandish(said) || deeper || announced || Cues.command(said) && blankBefore;
+                && (Cues.announces(lines.get(at - 1))
+                        || lines.get(at - 1).strip().endsWith(":") && Cues.command(said));
+        return setIn && !Cues.cautions(said)
+                || goesOn && Cues.commandish(said)
+                || deeper
+                || announced
+                || Cues.command(said) && blankBefore;
     }
 
     private boolean lastIs(Kind kind) {
@@ -282,8 +301,8 @@ final class TextBlocks {
 
     private void quoted(int depth, String said) {
         Block last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
-        boolean ended = last != null && (last.text().endsWith(":") || Cues.startsAnew(said));
-        if (last != null && last.marked() == Mark.QUOTED && !blankBefore && !ended) {
+        boolean quotes = last != null && last.marked() == Mark.QUOTED && !blankBefore;
+        if (quotes && !isTold(said) && isWrapped(last, said)) {
             blocks.set(blocks.size() - 1, last.with(last.text() + " " + said));
         } else {
             add(Kind.PARAGRAPH, depth, false, Mark.QUOTED, said);
@@ -295,24 +314,29 @@ final class TextBlocks {
         String text = plain(said);
         Block last = blocks.isEmpty() ? null : blocks.get(blocks.size() - 1);
         boolean open = last != null && !blankBefore && (last.is(Kind.PARAGRAPH) || last.is(Kind.ITEM));
-        // of what was announced a line is the whole
-        boolean told = blocks.size() > 1
-                && blocks.get(blocks.size() - 2).text().endsWith(":")
-                && !text.matches("^\\p{Ll}.*");
-        if (open && !told && isWrapped(last, text)) {
+        if (open && last.marked() == Mark.NONE && !isTold(text) && isWrapped(last, text)) {
             blocks.set(blocks.size() - 1, last.with(last.text() + " " + text));
         } else {
             add(Kind.PARAGRAPH, depthAt(indent), false, Mark.NONE, text);
         }
     }
 
+    /** Whether the line before was announced: then it is the whole of what was, and another begins anew. */
+    private boolean isTold(String text) {
+        return blocks.size() > 1
+                && blocks.get(blocks.size() - 2).text().endsWith(":")
+                && !text.isEmpty()
+                && !Character.isLowerCase(text.charAt(0));
+    }
+
     private static boolean isWrapped(Block last, String text) {
-        boolean ended = last.text().matches("(?s).*[.!?:]");
-        return last.marked() == Mark.NONE
-                && !ended
+        boolean ended = ".!?:".indexOf(last.text().charAt(last.text().length() - 1)) >= 0;
+        return !ended
+                && last.text().length() + text.length() <= Block.LONGEST
+                && (last.text().length() >= LONG_LINE
+                        || Character.isLowerCase(text.charAt(0)) && last.is(Kind.PARAGRAPH))
                 && !Cues.cautions(text)
-                && !Cues.startsAnew(text)
-                && (last.text().length() >= LONG_LINE || text.matches("^\\p{Ll}.*") && last.is(Kind.PARAGRAPH));
+                && !Cues.startsAnew(text);
     }
 
     private static String plain(String text) {

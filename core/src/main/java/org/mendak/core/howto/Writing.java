@@ -34,7 +34,8 @@ final class Writing {
     private static final int USUAL_MINUTES = 5;
     private static final int LONGEST_MINUTES = 600;
     private static final Pattern TOLD_PLACE = Pattern.compile("<([A-Za-z][A-Za-z0-9 _-]{0,30})>");
-    private static final Set<ValueType> TOO_PLAIN = Set.of(ValueType.WORD, ValueType.TEXT, ValueType.LIST, ValueType.DURATION);
+    private static final Set<ValueType> TOO_PLAIN =
+            Set.of(ValueType.WORD, ValueType.TEXT, ValueType.LIST, ValueType.DURATION);
     private static final int SHORTEST_VALUE = 3;
 
     private final Found found;
@@ -73,23 +74,28 @@ final class Writing {
                 }
             }
         }
-        List<Written> fixes = new ArrayList<>();
-        found.ways.removeIf(w -> w.title.isBlank() && w.steps.isEmpty() && w.intro.isEmpty());
-        for (Way w : found.ways) {
-            fixes.add(fix(w, title, messages));
-        }
+        List<Way> empty = found.ways.stream()
+                .filter(w -> w.title.isBlank() && w.steps.isEmpty() && w.intro.isEmpty())
+                .toList();
+        empty.forEach(w -> found.blocks.addAll(w.blocks));
+        found.ways.removeAll(empty);
         // a procedure alone has nothing to be recognised by: it is a fix
         boolean recognised = !messages.isEmpty() || !found.codes.isEmpty() || !found.symptoms.isEmpty();
-        Document error = recognised || fixes.size() != 1 ? error(title, messages, fixes) : null;
-        if (error == null) {
-            fixes = List.of(alone(fixes.get(0), title));
+        boolean alone = !recognised && found.ways.size() == 1;
+        if (alone) {
+            takeAll(found.ways.get(0), title);
         }
-        return new HowTo.Made(source, error, fixes.stream().map(Written::document).toList());
+        List<Written> fixes =
+                found.ways.stream().map(w -> fix(w, title, messages)).toList();
+        Document error = alone ? null : error(title, messages, fixes);
+        return new HowTo.Made(
+                source, error, fixes.stream().map(Written::document).toList());
     }
 
     /** Whether a code in a message names the error; in the midst of a sentence it may be the name of a thing. */
     private static boolean names(String message, String code) {
-        return Pattern.compile("(?i)(?:(?:^|\\n)\\W*|[(\\[]|\\b(?:code|error|status|event|fault|number)\\b\\W{0,3})" + Pattern.quote(code))
+        return Pattern.compile("(?i)(?:(?:^|\\n)\\W*|[(\\[]|\\b(?:code|error|status|event|fault|number)\\b\\W{0,3})"
+                        + Pattern.quote(code))
                 .matcher(message)
                 .find();
     }
@@ -143,7 +149,9 @@ final class Writing {
         Set<String> given = new java.util.HashSet<>();
         for (int i = 0; i < messages.size() && !inWords; i++) {
             String line = line(messages.get(i));
-            String template = signs == Signs.AS_IT_STANDS ? Common.braced(line) : messages.get(i).template();
+            String template = signs == Signs.AS_IT_STANDS
+                    ? Common.braced(line)
+                    : messages.get(i).template();
             if (given.add(template)) {
                 page.clause("Message", Page.code(template));
             }
@@ -155,7 +163,10 @@ final class Writing {
         page.part("Try");
         for (int i = 0; i < fixes.size(); i++) {
             Written f = fixes.get(i);
-            page.item(i + 1, "[" + Page.plain(f.document().title()) + "](../fixes/" + f.document().key() + ".md)");
+            page.item(
+                    i + 1,
+                    "[" + Page.plain(f.document().title()) + "](../fixes/"
+                            + f.document().key() + ".md)");
             f.with().forEach((p, v) -> page.under("With", Page.code(p + " = {" + v + "}")));
             if (f.way().last) {
                 page.under("Last resort", null);
@@ -167,9 +178,7 @@ final class Writing {
         }
         found.blocks.stream().filter(b -> page.lacks(Steps.unmarked(b))).forEach(b -> page.inIntro(b.text()));
         // what was cut down to a message stands whole in the words
-        found.messages.stream()
-                .filter(page::lacks)
-                .forEach(m -> m.lines().forEach(l -> page.inIntro(l)));
+        found.messages.stream().filter(page::lacks).forEach(m -> m.lines().forEach(l -> page.inIntro(l)));
         return page.text();
     }
 
@@ -197,12 +206,11 @@ final class Writing {
         String said = (found.title + " " + String.join(" ", found.messages)).toLowerCase(Locale.ROOT);
         List<String> phases = new ArrayList<>();
         for (String phase : List.of("install", "update", "launch")) {
-            String stems =
-                    switch (phase) {
-                        case "install" -> "install|setup";
-                        case "update" -> "updat|upgrad";
-                        default -> "launch|start|open";
-                    };
+            String stems = switch (phase) {
+                case "install" -> "install|setup";
+                case "update" -> "updat|upgrad";
+                default -> "launch|start|open";
+            };
             if (Pattern.compile("\\b(?:un)?(?:" + stems + ")").matcher(said).find()) {
                 phases.add(phase);
             }
@@ -215,7 +223,7 @@ final class Writing {
     private List<String> named() {
         Set<String> all = new TreeSet<>();
         for (String p : products) {
-            Pattern name = Pattern.compile("(?iu)(?<![\\p{L}\\p{N}])" + Pattern.quote(p) + "(?![\\p{L}\\p{N}])");
+            Pattern name = called(p);
             boolean said = name.matcher(found.title).find()
                     || found.products.stream().anyMatch(x -> name.matcher(x).find())
                     || found.messages.stream().anyMatch(x -> name.matcher(x).find());
@@ -229,7 +237,16 @@ final class Writing {
                 all.add(range);
             }
         }
-        return List.copyOf(all);
+        // one that is named anywhere is meant if no other is
+        List<String> anywhere = products.stream()
+                .filter(p ->
+                        found.words.stream().anyMatch(w -> called(p).matcher(w).find()))
+                .toList();
+        return all.isEmpty() && anywhere.size() == 1 ? anywhere : List.copyOf(all);
+    }
+
+    private static Pattern called(String product) {
+        return Pattern.compile("(?iu)(?<![\\p{L}\\p{N}])" + Pattern.quote(product) + "(?![\\p{L}\\p{N}])");
     }
 
     private Written fix(Way way, String of, List<Common> messages) {
@@ -256,17 +273,14 @@ final class Writing {
     }
 
     /** The fix of a how-to that has nothing to be recognised by takes its title and what was said beside it. */
-    private Written alone(Written w, String title) {
-        Way way = w.way();
-        if (!found.title.isBlank() && !way.title.equals(found.title)) {
+    private void takeAll(Way way, String title) {
+        if (!way.title.isBlank() && !way.title.equals(title)) {
             way.intro.add(0, way.title);
         }
         way.title = title;
         way.intro.addAll(0, found.words);
         way.intro.addAll(found.verify);
         way.blocks.addAll(found.blocks);
-        String key = naming.key(DocumentKind.FIX, title);
-        return new Written(way, new Document(DocumentKind.FIX, key, title, fixText(way, key, title, Map.of())), Map.of());
     }
 
     /** A value that stands in a command: where it comes from in the message, empty if nobody knows; and how it is written there. */
@@ -284,7 +298,8 @@ final class Writing {
                 boolean used = p.isValue()
                         && !TOO_PLAIN.contains(p.type())
                         && p.text().strip().length() >= SHORTEST_VALUE
-                        && commands.stream().anyMatch(c -> Commands.holds(c, p.text().strip()));
+                        && commands.stream()
+                                .anyMatch(c -> Commands.holds(c, p.text().strip()));
                 if (used) {
                     values.put(p.name(), new Value(p.text().strip(), p.type(), p.name()));
                 }
@@ -325,7 +340,8 @@ final class Writing {
         boolean destroys = way.steps.stream()
                 .flatMap(s -> s.parts.stream())
                 .anyMatch(p -> p.what() == What.COMMAND
-                        && DestroyingWords.in(Commands.language(p.text()), p.text()).isPresent());
+                        && DestroyingWords.in(Commands.language(p.text()), p.text())
+                                .isPresent());
         if (destroys) {
             check.add("a command seems to destroy something; say what, under Destroys.");
         }
@@ -366,7 +382,9 @@ final class Writing {
                 case GET -> page.clause("Get", p.text());
                 case MINUTES, WAIT -> {
                     if (!timed) {
-                        page.clause(p.what() == What.WAIT ? "Wait" : "Minutes", p.text() + (p.what() == What.WAIT ? " minutes" : ""));
+                        page.clause(
+                                p.what() == What.WAIT ? "Wait" : "Minutes",
+                                p.text() + (p.what() == What.WAIT ? " minutes" : ""));
                         timed = true;
                     }
                 }
@@ -398,7 +416,10 @@ final class Writing {
 
     /** The telling line of a message as it stood. */
     private static String line(Common message) {
-        return message.pieces().stream().map(Common.Piece::text).collect(Collectors.joining()).strip();
+        return message.pieces().stream()
+                .map(Common.Piece::text)
+                .collect(Collectors.joining())
+                .strip();
     }
 
     private static boolean isRead(Document d) {

@@ -43,7 +43,8 @@ public final class Proposal {
     private static final Pattern STAMP = Pattern.compile(
             "^\\s*\\[?\\d{4}-\\d{2}-\\d{2}[T ]\\d{2}:\\d{2}(:\\d{2})?([.,]\\d+)?(Z|[+-]\\d{2}:?\\d{2})?\\]?\\s*");
     private static final Pattern WORD = Pattern.compile("\\S+");
-    private static final Pattern EDGES = Pattern.compile("^([\"'`(\\[{<«“‘]*)(.*?)([\"'`)\\]}>»”’.,;:!?…]*)$");
+    private static final Pattern EDGES =
+            Pattern.compile("^([\"'`(\\[{<«“‘]*)(.*?)([\"'`)\\]}>»”’.,;:!?…]*)$", Pattern.DOTALL);
     private static final Pattern UNIT =
             Pattern.compile("(?i)([kmgt]i?b|b|bytes|ms|s|sec|seconds|min|minutes|h|hours|days)");
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d+(?:[.,]\\d+)*");

@@ -43,10 +43,7 @@ public record Common(List<Piece> pieces) {
     public String template() {
         StringBuilder s = new StringBuilder();
         for (Piece p : pieces) {
-            s.append(
-                    p.isValue()
-                            ? "{" + p.name() + ":" + p.type().word() + "}"
-                            : braced(p.text()));
+            s.append(p.isValue() ? "{" + p.name() + ":" + p.type().word() + "}" : braced(p.text()));
         }
         return s.toString().strip();
     }
