@@ -46,6 +46,7 @@ class ArchitectureTest {
             "evidence",
             "planning",
             "gaps",
+            "howto",
             "upkeep",
             "find",
             "handbook",

@@ -50,7 +50,7 @@ class DraftService {
         if (wanted.isEmpty() || wanted.size() > Drafting.MOST_CASES) {
             throw Refusal.invalid("Name 1 to " + Drafting.MOST_CASES + " cases.");
         }
-        return drafts.alone(caller, tx -> {
+        return drafts.alone(tx -> {
             List<WorkedCases.Whole> whole = cases.of(tx, wanted);
             cases.draftOf(tx, wanted).ifPresent(key -> {
                 throw Refusal.conflict("A draft was made of one of these cases already: \"" + key

@@ -1,7 +1,9 @@
 package org.mendak.server.library;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.RunbookParser;
@@ -25,9 +27,18 @@ public class BegunDrafts {
     private final Shelves shelves;
     private final Turns turns;
     private final AuditStore audit;
+    private final HowToStore howTos;
     private final Clock clock;
 
-    BegunDrafts(Db db, DocumentStore store, Shelves shelves, Turns turns, AuditStore audit, Clock clock) {
+    BegunDrafts(
+            Db db,
+            DocumentStore store,
+            Shelves shelves,
+            Turns turns,
+            AuditStore audit,
+            HowToStore howTos,
+            Clock clock) {
+        this.howTos = howTos;
         this.db = db;
         this.store = store;
         this.shelves = shelves;
@@ -39,20 +50,45 @@ public class BegunDrafts {
     /** A document that is begun. */
     public record Begun(DocumentKind kind, String key, String text) {}
 
+    /** What a document was made of: a text that was written before there was a library. */
+    public record HowTo(String name, String text, String by, Instant at) {}
+
     /** Whether a document has this key. */
     public boolean taken(Tx tx, DocumentKind kind, String key) {
         return store.find(tx, kind, key).isPresent();
     }
 
+    /** Whether a document has this key now. */
+    public boolean taken(DocumentKind kind, String key) {
+        return db.tx(tx -> taken(tx, kind, key));
+    }
+
     /** Work in which keys that are not taken stay so; one after the other. */
-    public <T> T alone(Caller caller, Function<Tx, T> work) {
-        caller.may(Role.AGENT, Scope.CASES, "begin drafts");
+    public <T> T alone(Function<Tx, T> work) {
         return turns.take(() -> db.tx(work), "begun drafts");
+    }
+
+    /** Stores documents that were made of a how-to, and it beside them. */
+    public void begin(Tx tx, Caller caller, List<Begun> documents, String name, String text) {
+        caller.may(Role.AUTHOR, Scope.LIBRARY, "bring in how-tos");
+        long id = howTos.add(tx, name, text, caller.name(), clock.instant());
+        store(tx, caller, documents, "made of \"" + name + "\"");
+        documents.forEach(d -> howTos.link(tx, id, d.kind(), d.key()));
+    }
+
+    /** What a document was made of; empty if it was made of nothing. */
+    Optional<HowTo> madeOf(Caller caller, DocumentKind kind, String key) {
+        caller.may(Role.AUTHOR, Scope.READ, "read what a draft was made of");
+        return db.tx(tx -> howTos.of(tx, kind, key));
     }
 
     /** Stores documents under keys that nobody has. */
     public void begin(Tx tx, Caller caller, List<Begun> documents, String note) {
         caller.may(Role.AGENT, Scope.CASES, "begin drafts");
+        store(tx, caller, documents, note);
+    }
+
+    private void store(Tx tx, Caller caller, List<Begun> documents, String note) {
         for (Begun b : documents) {
             LibraryService.checkKey(b.key());
             LibraryService.checkText(b.text());

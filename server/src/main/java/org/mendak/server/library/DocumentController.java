@@ -32,8 +32,10 @@ class DocumentController {
     private static final String YAML = "application/yaml;charset=UTF-8";
 
     private final LibraryService library;
+    private final BegunDrafts begun;
 
-    DocumentController(LibraryService library) {
+    DocumentController(LibraryService library, BegunDrafts begun) {
+        this.begun = begun;
         this.library = library;
     }
 
@@ -112,6 +114,12 @@ class DocumentController {
     @GetMapping("/api/documents/{folder}/{key}/revisions")
     List<Revision> revisions(Caller caller, @PathVariable String folder, @PathVariable String key) {
         return library.revisions(caller, kind(folder), key);
+    }
+
+    /** The how-to that a document was made of; none if it was made of none. */
+    @GetMapping("/api/documents/{folder}/{key}/made-of")
+    List<BegunDrafts.HowTo> madeOf(Caller caller, @PathVariable String folder, @PathVariable String key) {
+        return begun.madeOf(caller, kind(folder), key).stream().toList();
     }
 
     @PostMapping("/api/documents/problems")

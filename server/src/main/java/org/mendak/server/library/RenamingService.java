@@ -33,7 +33,11 @@ class RenamingService {
     private final Rewriting rewriting;
     private final AuditStore audit;
 
-    RenamingService(Db db, DocumentStore store, Shelves shelves, Rewriting rewriting, AuditStore audit) {
+    private final HowToStore howTos;
+
+    RenamingService(
+            Db db, DocumentStore store, Shelves shelves, Rewriting rewriting, AuditStore audit, HowToStore howTos) {
+        this.howTos = howTos;
         this.db = db;
         this.store = store;
         this.shelves = shelves;
@@ -65,6 +69,7 @@ class RenamingService {
         rewriting.write(tx, caller, all, n.from() + " is called " + n.to() + " now");
         store.status(tx, new StoredDocument(n.kind(), n.from(), d.title(), Status.RETIRED, d.latest(), d.published()));
         shelves.changed(tx, n.kind(), n.from());
+        howTos.follow(tx, n.kind(), n.from(), n.to());
         audit.write(tx, caller, "document-renamed", n.kind().word() + "/" + n.from(), "now " + n.to());
         return LibraryService.view(all.get(0).document(), 1, List.of());
     }

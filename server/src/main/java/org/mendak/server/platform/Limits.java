@@ -9,6 +9,12 @@ public final class Limits {
     /** Bytes of a JSON body: a text of the greatest length, escaped, and what goes with it. */
     public static final long JSON_BYTES = 6_000_000;
 
+    /** How-tos that are brought in at once. */
+    public static final int HOW_TOS = 50;
+
+    /** Characters of all of them together. */
+    public static final int HOW_TOS_TEXT = 1_000_000;
+
     /** Bytes of a document. */
     public static final int DOCUMENT_BYTES = 256 * 1024;
 
