@@ -32,6 +32,7 @@ import { NewDocumentPage } from "./writing";
 // authors alone need the editor, and it is heavy
 const WritingPage = lazy(() => import("./writing/WritingPage"));
 const WordsPage = lazy(async () => ({ default: (await import("./writing/words/WordsPage")).WordsPage }));
+const BringInPage = lazy(() => import("./writing/bring-in/BringInPage"));
 const HowToPage = lazy(() => import("./writing/HowToPage"));
 const RevisionsPage = lazy(() => import("./writing/RevisionsPage"));
 
@@ -97,6 +98,14 @@ function Places() {
           element={
             <Suspense fallback={<Coming />}>
               <HowToPage />
+            </Suspense>
+          }
+        />
+        <Route
+          path="/write/bring-in"
+          element={
+            <Suspense fallback={<Coming />}>
+              <BringInPage />
             </Suspense>
           }
         />

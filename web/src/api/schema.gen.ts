@@ -724,6 +724,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/documents/{folder}/{key}/made-of": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["madeOf"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents/{folder}/{key}/parcel": {
     parameters: {
       query?: never;
@@ -1251,6 +1267,38 @@ export interface paths {
     get: operations["near"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/how-tos": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["bringIn"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/how-tos/preview": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["preview"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1874,6 +1922,13 @@ export interface components {
         [key: string]: string;
       };
       clientId: string;
+    };
+    BegunDraftsHowTo: {
+      /** Format: date-time */
+      at: string;
+      by: string;
+      name: string;
+      text: string;
     };
     CaseAfterwardsFound: {
       believedFix?: null | string;
@@ -2903,6 +2958,41 @@ export interface components {
       takenOutBy: null | string;
       text: string;
       title: null | string;
+    };
+    HowToDraft: {
+      folder: string;
+      key: string;
+      text: string;
+      title: string;
+    };
+    HowToHowToText: {
+      name?: null | string;
+      text?: null | string;
+    };
+    HowToHowTos: {
+      howTos?: components["schemas"]["HowToHowToText"][] | null;
+    };
+    HowToPlaced: {
+      /** Format: int32 */
+      cautions: number;
+      /** Format: int32 */
+      codes: number;
+      /** Format: int32 */
+      commands: number;
+      /** Format: int32 */
+      fixes: number;
+      /** Format: int32 */
+      links: number;
+      /** Format: int32 */
+      messages: number;
+      /** Format: int32 */
+      steps: number;
+    };
+    HowToRead: {
+      drafts: components["schemas"]["HowToDraft"][];
+      name: string;
+      placed: components["schemas"]["HowToPlaced"] | null;
+      refused: null | string;
     };
     Interval: {
       /** Format: double */
@@ -5072,6 +5162,29 @@ export interface operations {
       };
     };
   };
+  madeOf: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        folder: string;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["BegunDraftsHowTo"][];
+        };
+      };
+    };
+  };
   wanted: {
     parameters: {
       query: {
@@ -5932,6 +6045,54 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["GapNear"][];
+        };
+      };
+    };
+  };
+  bringIn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HowToHowTos"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HowToRead"][];
+        };
+      };
+    };
+  };
+  preview: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HowToHowTos"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HowToRead"][];
         };
       };
     };

@@ -92,6 +92,7 @@ export type ErrorSheet = S["ErrorSheet"];
 export type FixSheet = S["FixSheet"];
 export type StepLine = S["StepLine"];
 export type ParcelPart = S["PublishingWanted"];
+export type ReadHowTo = S["HowToRead"];
 export type PartLine = S["PartLine"];
 export type SectionLine = S["SectionLine"];
 export type TryLine = S["TryLine"];

@@ -102,6 +102,7 @@ export function ShelfTabs() {
         <span className="links">
           <Link to="/write/errors">{words.library.write}</Link>
           <Link to="/write/fixes">{words.library.writeFix}</Link>
+          <Link to="/write/bring-in">{words.bringIn.link}</Link>
           {roles.includes("lead") && <Link to="/write/words">{words.writing.deskWords.link}</Link>}
         </span>
       )}

@@ -1,4 +1,5 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
+import { bringInWords } from "./bring-in";
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
 import { findWords } from "./find";
@@ -22,6 +23,7 @@ export const words = {
   locale: "en-GB",
   product: "Mendak",
   places: { inHand: "In hand", library: "Library", evidence: "Evidence", gaps: "Gaps", team: "Team" },
+  bringIn: bringInWords,
   field: {
     ask: "What did it say?",
     label: "What did it say? Paste or type, or find a case by caller, device or reference",

@@ -9,6 +9,7 @@ import { ErrorSheetView, FixSheetView } from "../library";
 import { Coming, Failed, isTextBox, Key, useKept, useSay } from "../look";
 import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
+import { MadeOf } from "./bring-in/MadeOf";
 import { Conflict } from "./Conflict";
 import { Matching } from "./Matching";
 import { mended } from "./mended";
@@ -326,6 +327,7 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           )}
         </section>
         <section className="seen" aria-label={t.seen}>
+          {draft.etag !== null && <MadeOf folder={folder} docKey={docKey} />}
           {!draft.untouched && draft.checked?.error && <Matching docKey={docKey} text={draft.text} />}
           <h2 className="soft">{t.seen}</h2>
           {draft.untouched && <p className="soft">{t.begin}</p>}

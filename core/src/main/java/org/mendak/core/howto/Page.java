@@ -60,6 +60,11 @@ final class Page {
         count(line);
     }
 
+    /** Takes words for standing here. */
+    void stands(String said) {
+        count(said);
+    }
+
     private void count(String said) {
         Words.of(said).forEach(w -> there.merge(w, 1, Integer::sum));
     }

@@ -177,8 +177,6 @@ final class Writing {
             page.item(i + 1, Page.escaped(found.verify.get(i)));
         }
         found.blocks.stream().filter(b -> page.lacks(Steps.unmarked(b))).forEach(b -> page.inIntro(b.text()));
-        // what was cut down to a message stands whole in the words
-        found.messages.stream().filter(page::lacks).forEach(m -> m.lines().forEach(l -> page.inIntro(l)));
         return page.text();
     }
 
@@ -353,8 +351,6 @@ final class Writing {
         for (Doing d : way.steps) {
             step(page, d, values);
         }
-        // what of the values' own words stands behind names now
-        values.values().stream().map(Value::written).filter(page::lacks).forEach(v -> page.inIntro(v));
         way.blocks.stream().filter(b -> page.lacks(Steps.unmarked(b))).forEach(b -> page.inIntro(b.text()));
         return page.text();
     }
@@ -374,6 +370,8 @@ final class Writing {
         }
         if (!fence.isEmpty()) {
             page.fence(Commands.language(fence.get(0)), String.join("\n", fence));
+            // a value that has a name here stands in the message that it comes from
+            values.values().forEach(v -> page.stands(v.written()));
         }
         for (Part p : parts) {
             switch (p.what()) {

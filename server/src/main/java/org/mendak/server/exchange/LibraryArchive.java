@@ -33,6 +33,9 @@ final class LibraryArchive {
     record Contents(
             List<LibraryService.Incoming> documents, String vocabulary, List<LibraryService.Rejected> rejected) {}
 
+    /** The path of the desk's words. */
+    static final String WORDS = "library.yaml";
+
     private LibraryArchive() {}
 
     /**
@@ -99,7 +102,7 @@ final class LibraryArchive {
         String folder = commonFolder(files);
         for (Map.Entry<String, byte[]> f : files.entrySet()) {
             String path = f.getKey().substring(folder.length());
-            if (path.equals("library.yaml")) {
+            if (path.equals(WORDS)) {
                 vocabulary = text(path, f.getValue(), rejected);
             }
             for (DocumentKind kind : DocumentKind.values()) {

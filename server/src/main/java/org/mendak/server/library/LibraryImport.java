@@ -7,8 +7,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.mendak.core.review.Reviewer;
 import org.mendak.core.review.Shelf;
+import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
@@ -17,10 +20,14 @@ import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 
 /** One run of an import inside one transaction. */
 final class LibraryImport {
+
+    /** The path of the desk's words. */
+    private static final String WORDS = "library.yaml";
 
     private final Tx tx;
     private final DocumentStore store;
@@ -61,15 +68,131 @@ final class LibraryImport {
         int created = (int) writes.stream().filter(DocumentStore.Write::isNew).count();
         boolean store = !mode.preview() && (rejected.isEmpty() || mode.skipRejected());
         if (store) {
-            storeAll(writes, vocabularyText != null && !bad.contains("library.yaml") ? vocabularyText : null);
+            storeAll(writes, vocabularyText != null && !bad.contains(WORDS) ? vocabularyText : null);
             stored.run();
         }
         return new LibraryService.Imported(created, writes.size() - created, unchanged, rejected);
     }
 
+    /** The same without storing anything: what would become of each file. */
+    List<LibraryService.Arriving> compare(
+            Shelf shelf,
+            List<LibraryService.Incoming> documents,
+            String vocabularyText,
+            List<LibraryService.Rejected> rejectedBefore,
+            boolean publish) {
+        rejected.addAll(rejectedBefore);
+        Vocabulary vocabulary = vocabularyText == null ? shelf.vocabulary() : vocabulary(vocabularyText);
+        Map<LibraryService.Incoming, ParsedDocument> parsed = parse(documents);
+        judge(shelf, vocabulary, parsed);
+        Map<String, List<LibraryService.Rejected>> bad =
+                rejected.stream().collect(Collectors.groupingBy(LibraryService.Rejected::path));
+        Map<String, LibraryService.Arriving> all = new TreeMap<>();
+        bad.forEach((path, why) -> all.put(
+                path,
+                new LibraryService.Arriving(path, path, LibraryService.Change.REFUSED, 0, false, 0, 0, why)));
+        if (vocabularyText != null) {
+            Optional<DocumentStore.Text> old = store.vocabulary(tx);
+            all.put(
+                    WORDS,
+                    arriving(
+                            WORDS,
+                            WORDS,
+                            old.map(DocumentStore.Text::text),
+                            vocabularyText,
+                            old.map(DocumentStore.Text::revision).orElse(0),
+                            true,
+                            bad.getOrDefault(WORDS, List.of())));
+        }
+        for (LibraryService.Incoming in : documents) {
+            ParsedDocument p = parsed.get(in);
+            if (p != null) {
+                Optional<StoredDocument> old = store.find(tx, in.kind(), in.key());
+                boolean seen = old.filter(d -> d.visible() && d.published() == d.latest())
+                        .isPresent();
+                all.put(
+                        in.path(),
+                        arriving(
+                                in.path(),
+                                p.title(),
+                                old.flatMap(d -> store.text(tx, in.kind().word(), in.key(), d.latest())),
+                                in.text(),
+                                old.map(StoredDocument::latest).orElse(0),
+                                seen || !publish,
+                                bad.getOrDefault(in.path(), List.of())));
+            }
+        }
+        return List.copyOf(all.values());
+    }
+
+    private static LibraryService.Arriving arriving(
+            String path,
+            String title,
+            Optional<String> old,
+            String text,
+            int revision,
+            boolean seen,
+            List<LibraryService.Rejected> problems) {
+        Map<String, Integer> lines = new HashMap<>();
+        old.stream().flatMap(String::lines).forEach(l -> lines.merge(l, 1, Integer::sum));
+        int added = (int) text.lines().filter(l -> lines.merge(l, -1, Integer::sum) < 0).count();
+        int removed = lines.values().stream().mapToInt(n -> Math.max(0, n)).sum();
+        LibraryService.Change change = !problems.isEmpty()
+                ? LibraryService.Change.REFUSED
+                : old.isEmpty()
+                        ? LibraryService.Change.NEW
+                        : old.get().equals(text) && seen ? LibraryService.Change.SAME : LibraryService.Change.CHANGED;
+        return new LibraryService.Arriving(
+                path, title, change, revision, old.isPresent() && seen, added, removed, problems);
+    }
+
+    /** The newest text that is there under a path of an import. */
+    static String there(Tx tx, DocumentStore store, String path) {
+        return path.equals(WORDS)
+                ? store.vocabulary(tx).map(DocumentStore.Text::text).orElse("")
+                : named(path)
+                        .flatMap(n -> store.find(tx, n.kind(), n.key())
+                                .flatMap(d -> store.text(tx, n.kind().word(), n.key(), d.latest())))
+                        .orElse("");
+    }
+
+    private record Name(DocumentKind kind, String key) {}
+
+    private static Optional<Name> named(String path) {
+        int slash = path.indexOf('/');
+        return slash < 0 || !path.endsWith(".md")
+                ? Optional.empty()
+                : DocumentKind.ofFolder(path.substring(0, slash))
+                        .map(kind -> new Name(kind, path.substring(slash + 1, path.length() - 3)));
+    }
+
+    /** Refuses what was changed since it was seen. */
+    static void refuseChanged(Tx tx, DocumentStore store, List<LibraryService.Chosen> chosen) {
+        List<String> changed = chosen.stream()
+                .filter(c -> revision(tx, store, c.path()) != c.revision())
+                .map(LibraryService.Chosen::path)
+                .toList();
+        if (!changed.isEmpty()) {
+            throw Refusal.conflict(
+                    "Changed here since you looked: " + String.join(", ", changed.subList(0, Math.min(5, changed.size())))
+                            + (changed.size() > 5 ? " and " + (changed.size() - 5) + " more" : "")
+                            + ". Nothing was stored; look again.",
+                    Map.of("paths", changed));
+        }
+    }
+
+    private static int revision(Tx tx, DocumentStore store, String path) {
+        return path.equals(WORDS)
+                ? store.vocabulary(tx).map(DocumentStore.Text::revision).orElse(0)
+                : named(path)
+                        .flatMap(n -> store.find(tx, n.kind(), n.key()))
+                        .map(StoredDocument::latest)
+                        .orElse(0);
+    }
+
     private Vocabulary vocabulary(String text) {
         Vocabulary.Read read = RunbookParser.vocabulary(text);
-        reject("library.yaml", read.problems());
+        reject(WORDS, read.problems());
         return read.vocabulary();
     }
 

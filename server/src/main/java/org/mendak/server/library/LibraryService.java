@@ -1,11 +1,14 @@
 package org.mendak.server.library;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.mendak.core.review.Shelf;
 import org.mendak.core.runbook.DocumentKind;
@@ -344,6 +347,93 @@ public class LibraryService implements ReadyCheck {
     /** What an import did, or would do. */
     public record Imported(int created, int changed, int unchanged, List<Rejected> rejected) {}
 
+    /** What would become of one file of an import. */
+    public enum Change {
+        NEW,
+        CHANGED,
+        SAME,
+        REFUSED;
+
+        @JsonValue
+        String word() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /**
+     * A file of an import beside what is there.
+     *
+     * @param revision the newest that is there; 0 if there is none
+     * @param added lines that the one there does not have; {@code removed} those that it alone has
+     * @param problems what stops it
+     */
+    public record Arriving(
+            String path,
+            String title,
+            Change change,
+            int revision,
+            boolean published,
+            int added,
+            int removed,
+            List<Rejected> problems) {}
+
+    /** A file that was chosen, and the revision that it was seen beside. */
+    public record Chosen(String path, int revision) {}
+
+    /** Every file of an import beside what is there, in the order of its paths; nothing is stored. */
+    public List<Arriving> compare(
+            Caller caller,
+            List<Incoming> documents,
+            String vocabulary,
+            List<Rejected> rejectedBefore,
+            boolean publish,
+            org.mendak.server.platform.Jobs.Progress progress) {
+        caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        return db.tx(tx -> new LibraryImport(tx, store, clock.instant(), caller.name(), progress)
+                .compare(
+                        publish ? shelves.visible(tx) : shelves.newest(tx),
+                        documents,
+                        vocabulary,
+                        rejectedBefore,
+                        publish));
+    }
+
+    /** The text of the newest revision of what is there under a path of an import; empty if there is none. */
+    public String there(Caller caller, String path) {
+        caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        return db.tx(tx -> LibraryImport.there(tx, store, path));
+    }
+
+    /**
+     * Imports what was chosen, in one transaction.
+     *
+     * @throws Refusal if one of it was changed since it was seen
+     */
+    public Imported importChosen(
+            Caller caller,
+            List<Incoming> documents,
+            String vocabulary,
+            List<Chosen> chosen,
+            boolean publish,
+            org.mendak.server.platform.Jobs.Progress progress) {
+        caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
+        Imported done = importAll(
+                caller,
+                clock.instant(),
+                documents,
+                vocabulary,
+                List.of(),
+                new ImportMode(publish, false, false),
+                progress,
+                tx -> LibraryImport.refuseChanged(tx, store, chosen));
+        if (!done.rejected().isEmpty()) {
+            Rejected first = done.rejected().get(0);
+            throw Refusal.invalid(first.path() + ":" + first.line() + ": " + first.message() + " (" + done.rejected().size()
+                    + " in all). Nothing was stored; choose what it needs too, or leave it out.");
+        }
+        return done;
+    }
+
     /** How an import is done. */
     public record ImportMode(boolean publish, boolean preview, boolean skipRejected) {}
 
@@ -361,14 +451,14 @@ public class LibraryService implements ReadyCheck {
             ImportMode mode,
             org.mendak.server.platform.Jobs.Progress progress) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
-        return importAll(caller, clock.instant(), documents, vocabulary, rejectedBefore, mode, progress);
+        return importAll(caller, clock.instant(), documents, vocabulary, rejectedBefore, mode, progress, tx -> {});
     }
 
     /** The same as if it had been done then: what a desk brings along was published long before. */
     public Imported importedThen(Caller caller, Instant then, List<Incoming> documents, String vocabulary) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
         return importAll(
-                caller, then, documents, vocabulary, List.of(), new ImportMode(true, false, false), (at, total) -> {});
+                caller, then, documents, vocabulary, List.of(), new ImportMode(true, false, false), (at, total) -> {}, tx -> {});
     }
 
     private Imported importAll(
@@ -378,9 +468,12 @@ public class LibraryService implements ReadyCheck {
             String vocabulary,
             List<Rejected> rejectedBefore,
             ImportMode mode,
-            org.mendak.server.platform.Jobs.Progress progress) {
+            org.mendak.server.platform.Jobs.Progress progress,
+            Consumer<Tx> before) {
         synchronized (shelves.publishing()) {
-            return db.tx(tx -> new LibraryImport(tx, store, at, caller.name(), progress)
+            return db.tx(tx -> {
+                before.accept(tx);
+                return new LibraryImport(tx, store, at, caller.name(), progress)
                     .run(
                             mode.publish() ? shelves.visible(tx) : shelves.newest(tx),
                             documents,
@@ -391,7 +484,8 @@ public class LibraryService implements ReadyCheck {
                                 audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
                                 shelves.changedAll(tx);
                                 published.change(tx);
-                            }));
+                            });
+            });
         }
     }
 }

@@ -160,7 +160,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
     }
 
     private static long limit(String path) {
-        if (path.equals("/api/library/import")) {
+        if (path.equals("/api/library/import") || path.equals("/api/library/arrivals")) {
             return Limits.ZIP_BYTES;
         }
         if (path.equals("/api/cases/import")) {
