@@ -21,6 +21,7 @@ import {
   themeOf,
   wear,
 } from "./look";
+import { InAndOutPage } from "./in-and-out";
 import { SessionGate, WelcomePage } from "./session";
 import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
@@ -86,6 +87,7 @@ function Places() {
         <Route path="/case/:n" element={<CasePage />} />
         <Route path="/library" element={<ShelvesPage />} />
         <Route path="/library/fixes" element={<FixShelfPage />} />
+        <Route path="/library/in-and-out" element={<InAndOutPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
         <Route path="/find" element={<FindPage />} />

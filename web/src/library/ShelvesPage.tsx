@@ -103,6 +103,7 @@ export function ShelfTabs() {
           <Link to="/write/errors">{words.library.write}</Link>
           <Link to="/write/fixes">{words.library.writeFix}</Link>
           <Link to="/write/bring-in">{words.bringIn.link}</Link>
+          <Link to="/library/in-and-out">{words.inAndOut.link}</Link>
           {roles.includes("lead") && <Link to="/write/words">{words.writing.deskWords.link}</Link>}
         </span>
       )}

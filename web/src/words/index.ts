@@ -7,6 +7,7 @@ import { flagWords } from "./flags";
 import { freeWords, gapWords } from "./gaps";
 import { deskWordsWords } from "./desk-words";
 import { effectWords, evidenceWords } from "./evidence";
+import { inAndOutWords } from "./in-and-out";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 import { surgeWords } from "./surges";
@@ -24,6 +25,7 @@ export const words = {
   product: "Mendak",
   places: { inHand: "In hand", library: "Library", evidence: "Evidence", gaps: "Gaps", team: "Team" },
   bringIn: bringInWords,
+  inAndOut: inAndOutWords,
   field: {
     ask: "What did it say?",
     label: "What did it say? Paste or type, or find a case by caller, device or reference",

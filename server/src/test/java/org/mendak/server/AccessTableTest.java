@@ -38,6 +38,8 @@ class AccessTableTest extends OnDesk {
             "zzzz",
             "{index}",
             "0",
+            "{call}",
+            "999999",
             "{run}",
             "00000000-0000-4000-8000-000000000000");
     private static final String PASSWORD = "a-long-password";

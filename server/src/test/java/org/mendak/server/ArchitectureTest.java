@@ -51,6 +51,7 @@ class ArchitectureTest {
             "find",
             "handbook",
             "feed",
+            "hooks",
             "exchange",
             "demo",
             "command");

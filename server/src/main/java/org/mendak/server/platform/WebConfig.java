@@ -26,6 +26,7 @@ class WebConfig implements WebMvcConfigurer {
         "/case/{n}",
         "/library",
         "/library/fixes",
+        "/library/in-and-out",
         "/library/{kind}/{key}",
         "/evidence",
         "/gaps",

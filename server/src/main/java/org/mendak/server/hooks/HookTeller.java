@@ -1,0 +1,160 @@
+package org.mendak.server.hooks;
+
+import java.io.IOException;
+import java.net.UnknownHostException;
+import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.mendak.server.platform.Db;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tells what is due, one call at a time at each address, and later again what was not heard. What was being told when the process ended is
+ * told again: a receiver knows it by its id.
+ */
+@Component
+class HookTeller implements SmartLifecycle {
+
+    /** How long after each try in vain; then it is given up, after nine tries in a day and a half. */
+    static final List<Duration> AGAIN = List.of(
+            Duration.ofSeconds(10),
+            Duration.ofMinutes(1),
+            Duration.ofMinutes(5),
+            Duration.ofMinutes(30),
+            Duration.ofHours(2),
+            Duration.ofHours(6),
+            Duration.ofHours(12),
+            Duration.ofHours(24));
+
+    private static final Logger LOG = LoggerFactory.getLogger(HookTeller.class);
+    private static final long EVERY_MS = 1_000;
+    private static final int AT_ONCE = 4;
+    private static final int GOOD = 200;
+    private static final int GOOD_END = 300;
+    private static final int ANSWER = 300;
+
+    private final Db db;
+    private final HookStore store;
+    private final HookEvents events;
+    private final Clock clock;
+    private final HttpClient http = HttpClient.newBuilder()
+            .connectTimeout(Duration.ofSeconds(5))
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+    private final Set<Long> busy = ConcurrentHashMap.newKeySet();
+    private volatile ScheduledExecutorService timer;
+    private volatile ExecutorService callers;
+
+    HookTeller(Db db, HookStore store, HookEvents events, Clock clock) {
+        this.db = db;
+        this.store = store;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    private void tick() {
+        try {
+            events.gather();
+            Instant now = clock.instant();
+            for (HookStore.Call c : db.tx(tx -> store.due(tx, now))) {
+                if (busy.add(c.hook())) {
+                    callers.execute(() -> {
+                        try {
+                            tell(c);
+                        } finally {
+                            busy.remove(c.hook());
+                        }
+                    });
+                }
+            }
+        } catch (RuntimeException e) {
+            // a desk whose file cannot be read for a while is told of elsewhere; what is due stays due
+            LOG.warn("others could not be told: {}", e.getMessage());
+        }
+    }
+
+    private void tell(HookStore.Call c) {
+        try {
+            HookStore.Hook h = db.tx(tx -> store.find(tx, c.hook())).orElse(null);
+            if (h == null || h.paused()) {
+                return;
+            }
+            String answer = call(h, c.body());
+            boolean heard = answer.isEmpty();
+            int tries = c.tries() + 1;
+            boolean over = heard || tries > AGAIN.size();
+            Instant now = clock.instant();
+            String said = answer.length() > ANSWER ? answer.substring(0, ANSWER) : answer;
+            db.run(tx -> store.ended(
+                    tx,
+                    c.id(),
+                    heard ? "told" : over ? "given-up" : "waiting",
+                    tries,
+                    heard ? "heard" : said,
+                    over ? null : now.plus(AGAIN.get(tries - 1)),
+                    over ? now : null));
+        } catch (RuntimeException e) {
+            LOG.warn("call {} could not be written down: {}", c.id(), e.getMessage());
+        }
+    }
+
+    /** Calls; answers why it was not heard, empty if it was. */
+    private String call(HookStore.Hook h, String body) {
+        try {
+            if (HookAddress.isForbidden(h.address())) {
+                return "its host is an address that is not called";
+            }
+            HttpResponse<Void> r = http.send(
+                    SignedCall.of(h.address(), "hook-" + h.id(), h.secret(), body, clock.instant()),
+                    HttpResponse.BodyHandlers.discarding());
+            return r.statusCode() >= GOOD && r.statusCode() < GOOD_END ? "" : "it answered " + r.statusCode();
+        } catch (UnknownHostException e) {
+            return "its host is not known";
+        } catch (IOException e) {
+            return "it could not be reached: "
+                    + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage());
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return "Mendak was stopped";
+        } catch (IllegalArgumentException e) {
+            return "its address cannot be called";
+        }
+    }
+
+    @Override
+    public void start() {
+        callers = Executors.newFixedThreadPool(AT_ONCE, r -> daemon(r, "hook"));
+        timer = Executors.newSingleThreadScheduledExecutor(r -> daemon(r, "hooks"));
+        timer.scheduleWithFixedDelay(this::tick, EVERY_MS, EVERY_MS, TimeUnit.MILLISECONDS);
+    }
+
+    private static Thread daemon(Runnable r, String name) {
+        Thread t = new Thread(r, name);
+        t.setDaemon(true);
+        return t;
+    }
+
+    @Override
+    public void stop() {
+        timer.shutdownNow();
+        callers.shutdownNow();
+        timer = null;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return timer != null;
+    }
+}

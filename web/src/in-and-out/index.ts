@@ -1,0 +1,1 @@
+export { InAndOutPage } from "./InAndOutPage";
