@@ -285,7 +285,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["add_1"];
+    post: operations["add_2"];
     delete?: never;
     options?: never;
     head?: never;
@@ -305,7 +305,7 @@ export interface paths {
     delete?: never;
     options?: never;
     head?: never;
-    patch: operations["change_1"];
+    patch: operations["change_2"];
     trace?: never;
   };
   "/api/cases/{n}/handover": {
@@ -1273,6 +1273,86 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/hooks": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["all"];
+    put?: never;
+    post: operations["add_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/hooks/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["delete"];
+    options?: never;
+    head?: never;
+    patch: operations["change_1"];
+    trace?: never;
+  };
+  "/api/hooks/{id}/calls": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["calls"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/hooks/{id}/calls/{call}/again": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["again"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/hooks/{id}/tries": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["tryOut"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/how-tos": {
     parameters: {
       query?: never;
@@ -1329,6 +1409,54 @@ export interface paths {
       cookie?: never;
     };
     get: operations["job"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/arrivals": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["take"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/arrivals/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["look"];
+    put?: never;
+    post: operations["importChosen"];
+    delete: operations["forget_1"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/library/arrivals/{id}/file": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["beside"];
     put?: never;
     post?: never;
     delete?: never;
@@ -1894,6 +2022,23 @@ export interface components {
       id: number;
       name: string;
       scopes: ("read" | "cases" | "library" | "admin")[];
+    };
+    ArrivalArrival: {
+      files: components["schemas"]["LibraryArriving"][];
+      id: string;
+    };
+    ArrivalBeside: {
+      arriving: string;
+      there: string;
+    };
+    ArrivalChoice: {
+      files?: components["schemas"]["ArrivalChosenFile"][] | null;
+      publish?: boolean | null;
+    };
+    ArrivalChosenFile: {
+      path?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
     };
     AttemptSaidOfValue: {
       /** Format: int32 */
@@ -2959,6 +3104,47 @@ export interface components {
       text: string;
       title: null | string;
     };
+    HookCallView: {
+      about: string;
+      answer: string;
+      /** Format: date-time */
+      at: string;
+      body: string;
+      /** Format: date-time */
+      endedAt: null | string;
+      event: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: date-time */
+      nextAt: null | string;
+      state: string;
+      /** Format: int32 */
+      tries: number;
+    };
+    HookCalls: {
+      calls: components["schemas"]["HookCallView"][];
+      /** Format: int32 */
+      total: number;
+    };
+    HookHookChange: {
+      paused?: boolean | null;
+    };
+    HookNewHook: {
+      address?: null | string;
+      events?: ("published" | "surging" | "case-closed" | "tried")[] | null;
+    };
+    HookView: {
+      address: string;
+      /** Format: date-time */
+      at: string;
+      by: string;
+      events: ("published" | "surging" | "case-closed" | "tried")[];
+      /** Format: int64 */
+      id: number;
+      last: components["schemas"]["HookCallView"] | null;
+      paused: boolean;
+      secret: null | string;
+    };
     HowToDraft: {
       folder: string;
       key: string;
@@ -3011,6 +3197,20 @@ export interface components {
       state: "running" | "done" | "failed";
       /** Format: int64 */
       total: number;
+    };
+    LibraryArriving: {
+      /** Format: int32 */
+      added: number;
+      /** @enum {string} */
+      change: "new" | "changed" | "same" | "refused";
+      path: string;
+      problems: components["schemas"]["LibraryRejected"][];
+      published: boolean;
+      /** Format: int32 */
+      removed: number;
+      /** Format: int32 */
+      revision: number;
+      title: string;
     };
     LibraryImported: {
       /** Format: int32 */
@@ -4379,7 +4579,7 @@ export interface operations {
       };
     };
   };
-  add_1: {
+  add_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -4405,7 +4605,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header?: {
@@ -6049,6 +6249,163 @@ export interface operations {
       };
     };
   };
+  all: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookView"][];
+        };
+      };
+    };
+  };
+  add_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HookNewHook"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookView"];
+        };
+      };
+    };
+  };
+  delete: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  change_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["HookHookChange"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookView"];
+        };
+      };
+    };
+  };
+  calls: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookCalls"];
+        };
+      };
+    };
+  };
+  again: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        call: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookCalls"];
+        };
+      };
+    };
+  };
+  tryOut: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["HookCalls"];
+        };
+      };
+    };
+  };
   bringIn: {
     parameters: {
       query?: never;
@@ -6135,6 +6492,122 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["JobsView"];
+        };
+      };
+    };
+  };
+  take: {
+    parameters: {
+      query?: {
+        publish?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ArrivalArrival"];
+        };
+      };
+    };
+  };
+  look: {
+    parameters: {
+      query?: {
+        publish?: boolean;
+      };
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ArrivalArrival"];
+        };
+      };
+    };
+  };
+  importChosen: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ArrivalChoice"];
+      };
+    };
+    responses: {
+      /** @description Accepted */
+      202: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["JobsView"];
+        };
+      };
+    };
+  };
+  forget_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  beside: {
+    parameters: {
+      query?: {
+        path?: string;
+      };
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ArrivalBeside"];
         };
       };
     };

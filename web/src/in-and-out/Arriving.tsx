@@ -134,11 +134,7 @@ export function Arriving() {
         <>
           <h3>{t.of(arrival.name)}</h3>
           <div className="arriving-acts">
-            <Button
-              type="primary"
-              disabled={chosen.size === 0 || busy !== null}
-              onClick={() => void begin()}
-            >
+            <Button type="primary" disabled={chosen.size === 0 || busy !== null} onClick={() => void begin()}>
               {t.import(chosen.size)}
             </Button>
             <Checkbox
@@ -208,7 +204,7 @@ function Files(p: {
                 disabled={!canCome(f)}
                 onChange={(e) => p.onChoose(f.path, e.target.checked)}
               />
-              <span className={`change ${f.change}`}>{t.changes[f.change]}</span>
+              <span className={`change is-${f.change}`}>{t.changes[f.change]}</span>
               <button
                 type="button"
                 className="name"
@@ -230,7 +226,7 @@ function Files(p: {
       </ul>
       {rest.length > most && (
         <button type="button" className="plain" onClick={() => setMost(most + MOST)}>
-          {words.common.more(rest.length - most)}
+          {t.moreFiles(rest.length - most)}
         </button>
       )}
       {same > 0 && <p className="soft">{t.same(same)}</p>}

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox, Input } from "antd";
 import { type FormEvent, useState } from "react";
 import type { Hook } from "../api";
-import { Ago, Coming, Failed, useKept, useSay } from "../look";
+import { Ago, Coming, Failed, useKept, useNow, useSay } from "../look";
 import { words } from "../words";
 import { addHook, callsQuery, hooksQuery, pauseHook, removeHook, tellAgain, tryHook } from "./api";
 
@@ -12,6 +12,7 @@ const EVENTS = ["published", "surging", "case-closed"];
 /** The addresses that are called when something happens, and what each was told. */
 export function Hooks() {
   const { data, error, refetch } = useQuery(hooksQuery);
+  const now = useNow();
   const [made, setMade] = useState<Hook | null>(null);
   const [address, setAddress] = useKept("hook.address", "");
   const [events, setEvents] = useState(EVENTS);
@@ -60,7 +61,7 @@ export function Hooks() {
               ) : (
                 h.last && (
                   <span className={h.last.state === "told" ? "soft" : "refused"}>
-                    {t.states[h.last.state]} <Ago at={h.last.endedAt ?? h.last.at} />
+                    {t.states[h.last.state]} · <Ago at={h.last.endedAt ?? h.last.at} now={now} />
                   </span>
                 )
               )}
@@ -135,6 +136,7 @@ export function Hooks() {
 
 function Calls({ hook }: { hook: number }) {
   const { data, error, refetch } = useQuery(callsQuery(hook));
+  const now = useNow();
   const client = useQueryClient();
   const say = useSay();
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
@@ -148,7 +150,7 @@ function Calls({ hook }: { hook: number }) {
             <span className={c.state === "told" ? "soft" : "refused"}>{t.states[c.state]}</span>
             <details>
               <summary>
-                {t.events[c.event] ?? c.event} <Ago at={c.at} />
+                {t.events[c.event] ?? c.event} · <Ago at={c.at} now={now} />
               </summary>
               <pre>{JSON.stringify(JSON.parse(c.body), null, 2)}</pre>
             </details>

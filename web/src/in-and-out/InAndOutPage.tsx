@@ -33,11 +33,18 @@ export function InAndOutPage() {
             </a>
           </li>
           {lead && (
-            <li>
-              <a href="/api/cases/export.csv" download>
-                {t.cases}
-              </a>
-            </li>
+            <>
+              <li>
+                <a href="/api/cases/export.csv" download>
+                  {t.cases}
+                </a>
+              </li>
+              <li>
+                <a href="/api/cases/export.jsonl" download>
+                  {t.casesWhole}
+                </a>
+              </li>
+            </>
           )}
           <li>
             <a href="/api/feed.atom">{t.feed}</a>

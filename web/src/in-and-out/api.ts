@@ -27,8 +27,11 @@ export const besideQuery = (id: string, path: string) =>
       got(api.GET("/api/library/arrivals/{id}/file", { params: { ...at(id), query: { path } }, signal })),
   });
 
-export const importChosen = (id: string, files: { path: string; revision: number }[], publish: boolean): Promise<Job> =>
-  got(api.POST("/api/library/arrivals/{id}", { params: at(id), body: { files, publish } }));
+export const importChosen = (
+  id: string,
+  files: { path: string; revision: number }[],
+  publish: boolean,
+): Promise<Job> => got(api.POST("/api/library/arrivals/{id}", { params: at(id), body: { files, publish } }));
 
 export const job = (id: string): Promise<Job> => got(api.GET("/api/jobs/{id}", { params: at(id) }));
 

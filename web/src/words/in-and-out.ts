@@ -9,6 +9,7 @@ export const inAndOutWords = {
   withDrafts: "the library with all drafts (zip)",
   handbook: "the handbook (one HTML file, works without a network)",
   cases: "cases and what was tried (CSV)",
+  casesWhole: "cases with texts, notes and every step (one JSON line each)",
   feed: "what was published and what surges (Atom feed)",
   in: "In",
   lead: "Drop the zip of a library here, or",
@@ -18,13 +19,17 @@ export const inAndOutWords = {
   publish: "Readers see it at once",
   asDrafts: "as drafts",
   of: (name: string) => `What “${name}” would change`,
-  changes: { new: "new", changed: "changed", same: "the same", refused: "cannot come" } as Record<string, string>,
+  changes: { new: "new", changed: "changed", same: "the same", refused: "cannot come" } as Record<
+    string,
+    string
+  >,
   lines: (added: number, removed: number) => `+${added} −${removed}`,
   words: "the desk's words",
   all: "all",
   none: "none",
   same: (n: number) => `${many(n, "file is", "files are")} the same as here and left out.`,
   nothing: "It would change nothing.",
+  moreFiles: (n: number) => `${many(n, "file", "files")} more`,
   import: (n: number) => (n === 1 ? "Import 1 file" : `Import ${n} files`),
   importing: (percent: number) => `Importing, ${percent} %`,
   imported: (created: number, changed: number) =>
@@ -48,7 +53,6 @@ export const inAndOutWords = {
     none: "Nobody is told.",
     secret: "Its calls are signed with this; it is shown once:",
     noted: "I have noted it",
-    copied: "Copied.",
     pause: "pause",
     goOn: "let it go on",
     paused: "paused",
@@ -60,7 +64,6 @@ export const inAndOutWords = {
     more: (n: number, total: number) => `the newest ${n} of ${total}`,
     states: { waiting: "not heard yet", told: "heard", "given-up": "given up" } as Record<string, string>,
     tries: (n: number) => many(n, "try", "tries"),
-    next: (when: string) => `again ${when}`,
     onceMore: "once more",
   },
 };

@@ -4,6 +4,7 @@ import { EditorView } from "@codemirror/view";
 import { useEffect, useRef } from "react";
 import { words } from "../words";
 import { sourceLook } from "./editing";
+import "./writing.css";
 
 const t = words.writing.revisions;
 

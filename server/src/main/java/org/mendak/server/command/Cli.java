@@ -9,6 +9,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
@@ -22,7 +23,7 @@ import org.mendak.server.platform.MachineClock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** {@code import DIR [--publish]}, {@code export DIR [--drafts]}, {@code scan FILE [--json]}, {@code backup FILE} and {@code restore FILE}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
+/** {@code import DIR [--publish]}, {@code export DIR [--drafts]}, {@code handbook FILE}, {@code scan FILE [--json]}, {@code backup FILE} and {@code restore FILE}. Exit status 0 if done, 1 if refused, 2 if the call was wrong. */
 public final class Cli {
 
     private static final JsonMapper JSON = JsonMapper.builder().build();
@@ -81,7 +82,7 @@ public final class Cli {
         if (args.size() != 2) {
             throw new Stop(
                     2,
-                    "usage: import DIR [--publish] | export DIR [--drafts] | scan FILE [--json] | backup FILE | restore FILE");
+                    "usage: import DIR [--publish] | export DIR [--drafts] | handbook FILE | scan FILE [--json] | backup FILE | restore FILE");
         }
         Path folder = Path.of(args.get(1));
         DeskCopies copies = new DeskCopies(terminal, clock);
@@ -100,6 +101,7 @@ public final class Cli {
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
             case "export" -> cli.exportTo(folder, drafts);
+            case "handbook" -> cli.handbook(folder);
             case "scan" -> new LogScanning(cli::send, terminal).scan(folder, json);
             default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
         };
@@ -256,6 +258,25 @@ public final class Cli {
                         + result.path("changed").asInt() + " changed, "
                         + result.path("unchanged").asInt() + " unchanged");
         return 0;
+    }
+
+    /** The handbook, written beside its place first: what was there stays until the new one is whole. */
+    private int handbook(Path file) throws IOException, InterruptedException {
+        Path target = file.toAbsolutePath().normalize();
+        if (Files.isDirectory(target)) {
+            throw new Stop(2, file + " is a folder; name the file, such as handbook.html");
+        }
+        Files.createDirectories(target.getParent());
+        Path beside = Files.createTempFile(target.getParent(), ".handbook", ".html");
+        try {
+            fetch("/api/library/handbook", beside);
+            long size = Files.size(beside);
+            Files.move(beside, target, StandardCopyOption.REPLACE_EXISTING);
+            terminal.out().println(size + " bytes written to " + file);
+            return 0;
+        } finally {
+            Files.deleteIfExists(beside);
+        }
     }
 
     private int exportTo(Path folder, boolean drafts) throws IOException, InterruptedException {

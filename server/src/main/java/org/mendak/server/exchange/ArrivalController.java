@@ -126,12 +126,13 @@ class ArrivalController {
         if (chosen.isEmpty()) {
             throw Refusal.invalid("Choose at least one file.");
         }
-        Map<String, LibraryService.Incoming> there = c.documents().stream()
-                .collect(Collectors.toMap(LibraryService.Incoming::path, Function.identity()));
+        Map<String, LibraryService.Incoming> there =
+                c.documents().stream().collect(Collectors.toMap(LibraryService.Incoming::path, Function.identity()));
         boolean words = chosen.stream().anyMatch(f -> f.path().equals(LibraryArchive.WORDS)) && c.vocabulary() != null;
         for (LibraryService.Chosen f : chosen) {
             if (!there.containsKey(f.path()) && !(words && f.path().equals(LibraryArchive.WORDS))) {
-                throw Refusal.invalid("What you sent has no file \"" + f.path() + "\" that can be read. Nothing was stored.");
+                throw Refusal.invalid(
+                        "What you sent has no file \"" + f.path() + "\" that can be read. Nothing was stored.");
             }
         }
         List<LibraryService.Incoming> documents = chosen.stream()
@@ -140,7 +141,12 @@ class ArrivalController {
                 .toList();
         return jobs.start(caller, "library-import", progress -> {
             LibraryService.Imported done = library.importChosen(
-                    caller, documents, words ? c.vocabulary() : null, chosen, Boolean.TRUE.equals(body.publish()), progress);
+                    caller,
+                    documents,
+                    words ? c.vocabulary() : null,
+                    chosen,
+                    Boolean.TRUE.equals(body.publish()),
+                    progress);
             arrivals.forget(caller, id);
             return done;
         });

@@ -14,9 +14,11 @@ import org.springframework.web.bind.annotation.RestController;
 class CaseExchangeController {
 
     private final CaseExchangeService exchange;
+    private final WholeCases whole;
 
-    CaseExchangeController(CaseExchangeService exchange) {
+    CaseExchangeController(CaseExchangeService exchange, WholeCases whole) {
         this.exchange = exchange;
+        this.whole = whole;
     }
 
     @PostMapping("/api/cases/import")
@@ -29,5 +31,11 @@ class CaseExchangeController {
     @GetMapping("/api/cases/export.csv")
     void exportCsv(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
         exchange.exportCsv(caller).sendAndForget(response);
+    }
+
+    /** Cases with all that is kept of them, texts and notes too: JSON, one case in each line, made whole before its first byte is sent. */
+    @GetMapping("/api/cases/export.jsonl")
+    void exportWhole(Caller caller, @Parameter(hidden = true) HttpServletResponse response) throws IOException {
+        whole.export(caller).sendAndForget(response);
     }
 }

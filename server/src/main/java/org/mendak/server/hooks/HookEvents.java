@@ -80,7 +80,15 @@ class HookEvents {
         if (h.events().contains(Happening.CASE_CLOSED)) {
             List<HookStore.Closed> all = store.closed(tx, from, now, MOST);
             for (HookStore.Closed c : all) {
-                add(tx, h, Happening.CASE_CLOSED, "case/" + c.number() + "/" + c.closedAt(), source, c.closedAt(), closed(c), now);
+                add(
+                        tx,
+                        h,
+                        Happening.CASE_CLOSED,
+                        "case/" + c.number() + "/" + c.closedAt(),
+                        source,
+                        c.closedAt(),
+                        closed(c),
+                        now);
             }
             Instant last = all.size() == MOST ? all.get(MOST - 1).closedAt() : until;
             until = last.isBefore(until) ? last : until;

@@ -68,7 +68,16 @@ class HookService {
 
     private static CallView view(HookStore.Call c) {
         return new CallView(
-                c.id(), c.event(), c.about(), c.at(), c.state(), c.tries(), c.nextAt(), c.answer(), c.endedAt(), c.body());
+                c.id(),
+                c.event(),
+                c.about(),
+                c.at(),
+                c.state(),
+                c.tries(),
+                c.nextAt(),
+                c.answer(),
+                c.endedAt(),
+                c.body());
     }
 
     private View view(Tx tx, HookStore.Hook h, String secret) {

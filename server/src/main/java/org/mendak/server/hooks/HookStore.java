@@ -149,7 +149,8 @@ class HookStore {
 
     /** The newest first. */
     List<Call> calls(Tx tx, long hook, int most) {
-        return tx.list("select * from hook_call where hook_id = ? order by id desc limit ?", HookStore::call, hook, most);
+        return tx.list(
+                "select * from hook_call where hook_id = ? order by id desc limit ?", HookStore::call, hook, most);
     }
 
     int calls(Tx tx, long hook) {

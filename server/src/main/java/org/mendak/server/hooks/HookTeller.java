@@ -1,9 +1,11 @@
 package org.mendak.server.hooks;
 
 import java.io.IOException;
+import java.net.ConnectException;
 import java.net.UnknownHostException;
 import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -122,6 +124,10 @@ class HookTeller implements SmartLifecycle {
             return r.statusCode() >= GOOD && r.statusCode() < GOOD_END ? "" : "it answered " + r.statusCode();
         } catch (UnknownHostException e) {
             return "its host is not known";
+        } catch (HttpTimeoutException e) {
+            return "it did not answer in time";
+        } catch (ConnectException e) {
+            return "nobody answers there";
         } catch (IOException e) {
             return "it could not be reached: "
                     + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage());

@@ -41,8 +41,8 @@ final class SignedCall {
                     + Base64.getEncoder()
                             .encodeToString(MessageDigest.getInstance("SHA-256").digest(body))
                     + ":";
-            String params = "(\"@method\" \"@target-uri\" \"content-type\" \"content-digest\");created=" + now.getEpochSecond()
-                    + ";keyid=\"" + keyId + "\";alg=\"hmac-sha256\"";
+            String params = "(\"@method\" \"@target-uri\" \"content-type\" \"content-digest\");created="
+                    + now.getEpochSecond() + ";keyid=\"" + keyId + "\";alg=\"hmac-sha256\"";
             String base = "\"@method\": POST\n\"@target-uri\": " + address + "\n\"content-type\": " + TYPE
                     + "\n\"content-digest\": " + digest + "\n\"@signature-params\": " + params;
             Mac mac = Mac.getInstance("HmacSHA256");

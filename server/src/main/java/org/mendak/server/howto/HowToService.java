@@ -45,7 +45,10 @@ class HowToService {
      * @param placed what of it has a place of its own; null if it cannot be read
      */
     record Read(
-            String name, @OrNull String refused, List<Draft> drafts, @OrNull HowTo.Placed placed) {}
+            String name,
+            @OrNull String refused,
+            List<Draft> drafts,
+            @OrNull HowTo.Placed placed) {}
 
     List<Read> preview(Caller caller, List<HowToController.HowToText> howTos) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "bring in how-tos");
@@ -136,13 +139,13 @@ class HowToService {
         long together = 0;
         for (int i = 0; i < all.size(); i++) {
             String text = all.get(i).text() == null ? "" : all.get(i).text();
-            String name = String.valueOf(all.get(i).name() == null ? "" : all.get(i).name())
+            String name = String.valueOf(
+                            all.get(i).name() == null ? "" : all.get(i).name())
                     .replaceAll("\\p{Cntrl}+", " ")
                     .strip();
             together += text.length();
             name = name.isEmpty() ? "how-to " + (i + 1) : name;
-            named.add(new HowToController.HowToText(
-                    name.length() > NAME ? name.substring(0, NAME) : name, text));
+            named.add(new HowToController.HowToText(name.length() > NAME ? name.substring(0, NAME) : name, text));
         }
         if (together > Limits.HOW_TOS_TEXT) {
             throw Refusal.tooLarge("Together they have more than " + Limits.HOW_TOS_TEXT

@@ -89,8 +89,7 @@ final class LibraryImport {
                 rejected.stream().collect(Collectors.groupingBy(LibraryService.Rejected::path));
         Map<String, LibraryService.Arriving> all = new TreeMap<>();
         bad.forEach((path, why) -> all.put(
-                path,
-                new LibraryService.Arriving(path, path, LibraryService.Change.REFUSED, 0, false, 0, 0, why)));
+                path, new LibraryService.Arriving(path, path, LibraryService.Change.REFUSED, 0, false, 0, 0, why)));
         if (vocabularyText != null) {
             Optional<DocumentStore.Text> old = store.vocabulary(tx);
             all.put(
@@ -135,7 +134,8 @@ final class LibraryImport {
             List<LibraryService.Rejected> problems) {
         Map<String, Integer> lines = new HashMap<>();
         old.stream().flatMap(String::lines).forEach(l -> lines.merge(l, 1, Integer::sum));
-        int added = (int) text.lines().filter(l -> lines.merge(l, -1, Integer::sum) < 0).count();
+        int added = (int)
+                text.lines().filter(l -> lines.merge(l, -1, Integer::sum) < 0).count();
         int removed = lines.values().stream().mapToInt(n -> Math.max(0, n)).sum();
         LibraryService.Change change = !problems.isEmpty()
                 ? LibraryService.Change.REFUSED
@@ -174,7 +174,8 @@ final class LibraryImport {
                 .toList();
         if (!changed.isEmpty()) {
             throw Refusal.conflict(
-                    "Changed here since you looked: " + String.join(", ", changed.subList(0, Math.min(5, changed.size())))
+                    "Changed here since you looked: "
+                            + String.join(", ", changed.subList(0, Math.min(5, changed.size())))
                             + (changed.size() > 5 ? " and " + (changed.size() - 5) + " more" : "")
                             + ". Nothing was stored; look again.",
                     Map.of("paths", changed));

@@ -428,7 +428,8 @@ public class LibraryService implements ReadyCheck {
                 tx -> LibraryImport.refuseChanged(tx, store, chosen));
         if (!done.rejected().isEmpty()) {
             Rejected first = done.rejected().get(0);
-            throw Refusal.invalid(first.path() + ":" + first.line() + ": " + first.message() + " (" + done.rejected().size()
+            throw Refusal.invalid(first.path() + ":" + first.line() + ": " + first.message() + " ("
+                    + done.rejected().size()
                     + " in all). Nothing was stored; choose what it needs too, or leave it out.");
         }
         return done;
@@ -458,7 +459,14 @@ public class LibraryService implements ReadyCheck {
     public Imported importedThen(Caller caller, Instant then, List<Incoming> documents, String vocabulary) {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
         return importAll(
-                caller, then, documents, vocabulary, List.of(), new ImportMode(true, false, false), (at, total) -> {}, tx -> {});
+                caller,
+                then,
+                documents,
+                vocabulary,
+                List.of(),
+                new ImportMode(true, false, false),
+                (at, total) -> {},
+                tx -> {});
     }
 
     private Imported importAll(
@@ -474,17 +482,18 @@ public class LibraryService implements ReadyCheck {
             return db.tx(tx -> {
                 before.accept(tx);
                 return new LibraryImport(tx, store, at, caller.name(), progress)
-                    .run(
-                            mode.publish() ? shelves.visible(tx) : shelves.newest(tx),
-                            documents,
-                            vocabulary,
-                            rejectedBefore,
-                            mode,
-                            () -> {
-                                audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
-                                shelves.changedAll(tx);
-                                published.change(tx);
-                            });
+                        .run(
+                                mode.publish() ? shelves.visible(tx) : shelves.newest(tx),
+                                documents,
+                                vocabulary,
+                                rejectedBefore,
+                                mode,
+                                () -> {
+                                    audit.write(
+                                            tx, caller, "library-imported", "library", documents.size() + " documents");
+                                    shelves.changedAll(tx);
+                                    published.change(tx);
+                                });
             });
         }
     }

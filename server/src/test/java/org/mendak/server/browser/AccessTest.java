@@ -60,6 +60,8 @@ class AccessTest extends InBrowser {
             {"/library", "h1"},
             {"/library/errors/till-staging-full", "h1"},
             {"/library/fixes/empty-staging", "h1"},
+            {"/library/in-and-out", ".hooks"},
+            {"/write/bring-in", ".bring-in-take"},
             {"/gaps", ".gap-lines"},
             {"/gaps/upkeep", ".upkeep-lines"},
             {"/find", ".find-narrow"},

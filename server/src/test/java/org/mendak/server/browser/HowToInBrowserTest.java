@@ -11,8 +11,7 @@ import org.junit.jupiter.api.io.TempDir;
 /** Who has a how-to drops it, sees what it becomes, begins it, and goes on beside what it was made of. */
 class HowToInBrowserTest extends InBrowser {
 
-    private static final String HORN =
-            """
+    private static final String HORN = """
             # Pier horn stays silent
 
             ## Problem
@@ -43,7 +42,8 @@ class HowToInBrowserTest extends InBrowser {
 
         // a page from the clipboard is read with its structure, and what is hostile in it is words
         chrome.click(".bring-in-take textarea");
-        chrome.paste("Horn hums\n\nIt says: \"hum <script>document.title='ran'</script> of port 4 is too loud\"\n\nTo fix it, turn it down.\n");
+        chrome.paste(
+                "Horn hums\n\nIt says: \"hum <script>document.title='ran'</script> of port 4 is too loud\"\n\nTo fix it, turn it down.\n");
         chrome.see(".bring-in-sources li.shown", "pasted 1");
         chrome.see(".bring-in-sources li.shown", "1 fix");
         chrome.click(".bring-in-sources .name", "horn.md");

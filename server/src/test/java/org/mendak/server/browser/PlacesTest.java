@@ -37,6 +37,8 @@ class PlacesTest extends InBrowser {
                 "/case/" + openCase(),
                 "/library",
                 "/library/errors/till-staging-full",
+                "/library/in-and-out",
+                "/write/bring-in",
                 "/gaps",
                 "/gaps/upkeep",
                 "/find",

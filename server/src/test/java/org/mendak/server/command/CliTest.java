@@ -152,6 +152,21 @@ class CliTest extends OnDesk {
     }
 
     @Test
+    @Order(4)
+    void theHandbookIsOneFileThatIsReplacedWhole(@TempDir Path out) throws Exception {
+        Path file = Files.writeString(out.resolve("handbook.html"), "the one of before");
+        Said said = mendak("handbook", file.toString());
+        assertThat(said.status()).as(said.err()).isZero();
+        assertThat(said.out()).contains("bytes written to");
+        assertThat(Files.readString(file))
+                .startsWith("<!doctype html>")
+                .contains("gen-fix-1499")
+                .doesNotContain("of before");
+        assertThat(out.toFile().list()).containsExactly("handbook.html");
+        assertThat(mendak("handbook", out.toString()).err()).contains("is a folder");
+    }
+
+    @Test
     @Order(5)
     void wrongCallsSayWhatToType(@TempDir Path empty) throws Exception {
         assertThat(mendak("import").err()).contains("usage: import DIR");

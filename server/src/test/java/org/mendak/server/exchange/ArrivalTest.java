@@ -21,8 +21,10 @@ class ArrivalTest extends OnTestDesk {
     }
 
     private static String error(String key, String fix) {
-        return "---\nerror: " + key + "\ntitle: \"" + key + "\"\nphases: [launch]\nproducts: [\"Berthbook\"]\n---\n\n## Recognise\n- Code: `AR-"
-                + Math.floorMod(key.hashCode(), 90_000) + "`\n\n## Try\n1. [" + fix + "](../fixes/" + fix + ".md)\n\n## Verify\n1. Look.\n   - Required: it shows\n";
+        return "---\nerror: " + key + "\ntitle: \"" + key
+                + "\"\nphases: [launch]\nproducts: [\"Berthbook\"]\n---\n\n## Recognise\n- Code: `AR-"
+                + Math.floorMod(key.hashCode(), 90_000) + "`\n\n## Try\n1. [" + fix + "](../fixes/" + fix
+                + ".md)\n\n## Verify\n1. Look.\n   - Required: it shows\n";
     }
 
     private static byte[] zip(String... files) {
@@ -42,8 +44,8 @@ class ArrivalTest extends OnTestDesk {
     private static String of(JsonNode arrival, String path) {
         for (JsonNode f : arrival.path("files")) {
             if (f.path("path").asString().equals(path)) {
-                return f.path("change").asString() + " +" + f.path("added").asInt() + " -" + f.path("removed").asInt() + " r"
-                        + f.path("revision").asInt();
+                return f.path("change").asString() + " +" + f.path("added").asInt() + " -"
+                        + f.path("removed").asInt() + " r" + f.path("revision").asInt();
             }
         }
         return "none";
@@ -78,7 +80,8 @@ class ArrivalTest extends OnTestDesk {
         assertThat(of(a, "errors/arr-e.md")).startsWith("new");
         assertThat(a.path("files")).hasSize(4);
         String at = "/api/library/arrivals/" + a.path("id").asString();
-        JsonNode beside = api.get(at + "/file?path=fixes/arr-one.md").expect(200).json();
+        JsonNode beside =
+                api.get(at + "/file?path=fixes/arr-one.md").expect(200).json();
         assertThat(beside.path("there").asString()).contains("## Look\n");
         assertThat(beside.path("arriving").asString()).contains("## Look twice\n");
         api.get("/api/documents/fixes/arr-two?revision=draft").expect(404);
@@ -101,8 +104,10 @@ class ArrivalTest extends OnTestDesk {
     @Test
     void whatWasChangedMeanwhileIsNotWrittenOver() {
         api.publish("fixes/arr-three", fix("arr-three", "Look"));
-        JsonNode a = arrive(zip("fixes/arr-three.md", fix("arr-three", "Listen"), "fixes/arr-four.md", fix("arr-four", "Turn")));
-        api.put("fixes/arr-three", fix("arr-three", "Look again"), "If-Match", "\"r1\"").expect(200);
+        JsonNode a = arrive(
+                zip("fixes/arr-three.md", fix("arr-three", "Listen"), "fixes/arr-four.md", fix("arr-four", "Turn")));
+        api.put("fixes/arr-three", fix("arr-three", "Look again"), "If-Match", "\"r1\"")
+                .expect(200);
         String at = "/api/library/arrivals/" + a.path("id").asString();
         JsonNode refused = done(api.post(at, choice(false, "fixes/arr-three.md", 1, "fixes/arr-four.md", 0)));
         assertThat(refused.path("problem").asString()).contains("Changed here since you looked: fixes/arr-three.md");
@@ -113,7 +118,8 @@ class ArrivalTest extends OnTestDesk {
         assertThat(done.path("result").path("changed").asInt()).isEqualTo(1);
         // as a draft: readers see what they saw
         assertThat(api.get("/api/documents/fixes/arr-three").text()).contains("## Look\n");
-        assertThat(api.get("/api/documents/fixes/arr-three?revision=draft").text()).contains("## Listen\n");
+        assertThat(api.get("/api/documents/fixes/arr-three?revision=draft").text())
+                .contains("## Listen\n");
     }
 
     @Test
@@ -124,7 +130,12 @@ class ArrivalTest extends OnTestDesk {
         api.post(at, choice(false)).refused(422, "Choose at least one");
         api.post(at, choice(false, "fixes/none.md", 0)).refused(422, "has no file \"fixes/none.md\"");
         api.get(at + "/file?path=../x").refused(404, "has no file");
-        api.send("POST", "/api/library/arrivals", "no zip".getBytes(StandardCharsets.UTF_8), "Content-Type", "application/zip")
+        api.send(
+                        "POST",
+                        "/api/library/arrivals",
+                        "no zip".getBytes(StandardCharsets.UTF_8),
+                        "Content-Type",
+                        "application/zip")
                 .refused(400, "no whole zip");
         api.send("POST", "/api/library/arrivals", zip("../x.md", "a"), "Content-Type", "application/zip")
                 .refused(422, "climbs out");

@@ -38,8 +38,7 @@ class HowToTest extends OnTestDesk {
                 ## Solution 2: Swap the horn (20 min)
 
                 1. Fetch the horn from https://shore.example/horns
-                """
-                .formatted(code, code);
+                """.formatted(code, code);
     }
 
     private static Map<String, Object> howTo(String name, String text) {
@@ -52,7 +51,9 @@ class HowToTest extends OnTestDesk {
 
     private static List<String> keys(JsonNode read) {
         List<String> keys = new ArrayList<>();
-        read.path("drafts").forEach(d -> keys.add(d.path("folder").asString() + "/" + d.path("key").asString()));
+        read.path("drafts")
+                .forEach(d -> keys.add(
+                        d.path("folder").asString() + "/" + d.path("key").asString()));
         return keys;
     }
 
@@ -64,20 +65,32 @@ class HowToTest extends OnTestDesk {
                 .json()
                 .path(0);
         assertThat(seen.path("placed").toString())
-                .isEqualTo("{\"codes\":0,\"messages\":1,\"fixes\":2,\"steps\":3,\"commands\":2,\"cautions\":1,\"links\":1}");
-        assertThat(keys(seen)).hasSize(3).allSatisfy(k -> api.get("/api/documents/" + k + "?revision=draft").expect(404));
+                .isEqualTo(
+                        "{\"codes\":0,\"messages\":1,\"fixes\":2,\"steps\":3,\"commands\":2,\"cautions\":1,\"links\":1}");
+        assertThat(keys(seen))
+                .hasSize(3)
+                .allSatisfy(
+                        k -> api.get("/api/documents/" + k + "?revision=draft").expect(404));
 
-        JsonNode made = api.post("/api/how-tos", all(howTo("horn.md", text))).expect(201).json().path(0);
+        JsonNode made = api.post("/api/how-tos", all(howTo("horn.md", text)))
+                .expect(201)
+                .json()
+                .path(0);
         assertThat(made).isEqualTo(seen);
         for (JsonNode d : made.path("drafts")) {
-            String path = "/api/documents/" + d.path("folder").asString() + "/" + d.path("key").asString();
-            assertThat(api.get(path + "?revision=draft").expect(200).text()).isEqualTo(d.path("text").asString());
+            String path = "/api/documents/" + d.path("folder").asString() + "/"
+                    + d.path("key").asString();
+            assertThat(api.get(path + "?revision=draft").expect(200).text())
+                    .isEqualTo(d.path("text").asString());
             JsonNode of = api.get(path + "/made-of").expect(200).json().path(0);
             assertThat(of.path("name").asString()).isEqualTo("horn.md");
             assertThat(of.path("text").asString()).isEqualTo(text);
         }
         // the same once more is other drafts: nothing that exists is touched
-        JsonNode again = api.post("/api/how-tos", all(howTo("horn.md", text))).expect(201).json().path(0);
+        JsonNode again = api.post("/api/how-tos", all(howTo("horn.md", text)))
+                .expect(201)
+                .json()
+                .path(0);
         assertThat(keys(again)).doesNotContainAnyElementsOf(keys(made));
         api.get("/api/documents/fixes/start-dimmer/made-of").expect(200);
     }
@@ -96,7 +109,8 @@ class HowToTest extends OnTestDesk {
                 text = text + "\n## Verify\n1. Blow the horn.\n   - Required: it is heard\n";
             }
             api.put(path, text, "If-Match", "\"r1\"").expect(200);
-            parcel.add(Map.of("folder", d.path("folder").asString(), "key", d.path("key").asString(), "revision", 2));
+            parcel.add(Map.of(
+                    "folder", d.path("folder").asString(), "key", d.path("key").asString(), "revision", 2));
         }
         api.post("/api/library/parcels", Map.of("documents", parcel)).expect(200);
         JsonNode known = api.post(
@@ -114,14 +128,19 @@ class HowToTest extends OnTestDesk {
         assertThat(seen.path(0).path("refused").isNull()).isTrue();
         assertThat(seen.path(1).path("refused").asString()).isEqualTo("it says nothing");
         api.post("/api/how-tos", both).refused(422, "\"empty.txt\" cannot be read: it says nothing");
-        assertThat(keys(seen.path(0))).allSatisfy(k -> api.get("/api/documents/" + k + "?revision=draft").expect(404));
+        assertThat(keys(seen.path(0)))
+                .allSatisfy(
+                        k -> api.get("/api/documents/" + k + "?revision=draft").expect(404));
         api.post("/api/how-tos", all()).refused(422, "Send 1 to 50");
-        api.post("/api/how-tos", all(IntStream.range(0, 51).mapToObj(i -> howTo("a", "b")).toArray()))
+        api.post(
+                        "/api/how-tos",
+                        all(IntStream.range(0, 51)
+                                .mapToObj(i -> howTo("a", "b"))
+                                .toArray()))
                 .refused(422, "Send 1 to 50");
         Object long1 = howTo("a", "a ".repeat(95_000));
         api.post("/api/how-tos", all(long1, long1, long1, long1, long1, long1)).refused(413, "in several goes");
-        api.post("/api/how-tos/preview", all(howTo("a", "a".repeat(200_001))))
-                .expect(200);
+        api.post("/api/how-tos/preview", all(howTo("a", "a".repeat(200_001)))).expect(200);
     }
 
     @Test
@@ -151,7 +170,11 @@ class HowToTest extends OnTestDesk {
         api.transition("fixes/swap-the-lamp-of-the-pier", "published");
         api.post("/api/documents/fixes/swap-the-lamp-of-the-pier/rename", Map.of("to", "swap-pier-lamp"))
                 .expect(200);
-        assertThat(api.get("/api/documents/fixes/swap-pier-lamp/made-of").json().path(0).path("name").asString())
+        assertThat(api.get("/api/documents/fixes/swap-pier-lamp/made-of")
+                        .json()
+                        .path(0)
+                        .path("name")
+                        .asString())
                 .isEqualTo("lamp.txt");
     }
 }
