@@ -100,6 +100,8 @@ export function Hooks() {
                   className="plain"
                   onClick={() =>
                     void doing(async () => {
+                      // what it was told is not asked for any more
+                      setShown(null);
                       await removeHook(h.id);
                       say.done(t.removed);
                     })

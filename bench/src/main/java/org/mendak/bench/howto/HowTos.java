@@ -32,11 +32,14 @@ public final class HowTos {
         System.out.printf(Locale.ROOT, "%d how-tos of the demo, %d made ones%n", demo.size(), made.size());
         System.out.println(Score.head());
         Score all = new Score();
+        long read = 0;
+        long took = 0;
         List<Style> styles = new ArrayList<>(Styles.all());
         if (heldOut) {
             styles.addAll(HeldOutStyles.all());
             styles.addAll(RoughStyles.all());
             styles.addAll(OddStyles.all());
+            styles.addAll(LastStyles.all());
         }
         for (Style style : styles) {
             for (boolean ofDemo : new boolean[] {true, false}) {
@@ -45,7 +48,10 @@ public final class HowTos {
                 int left = show;
                 for (Told t : ofDemo ? demo : made) {
                     String text = style.printer().print(t, random);
+                    long began = System.nanoTime();
                     HowTo.Made m = HowTo.read("how-to", text, List.of(), new Naming((k, key) -> false));
+                    took += System.nanoTime() - began;
+                    read++;
                     List<String> wrong = s.add(t, text, m);
                     if (!wrong.isEmpty() && left-- > 0) {
                         System.out.println("----\n" + text + "\n>>>> " + String.join("\n>>>> ", wrong));
@@ -61,6 +67,7 @@ public final class HowTos {
         }
         if (heldOut) {
             System.out.println(all.row("**all that were held out**"));
+            System.out.printf(Locale.ROOT, "%d read, %.1f ms each%n", read, took / 1e6 / read);
         }
     }
 

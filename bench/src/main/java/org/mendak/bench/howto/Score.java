@@ -23,8 +23,21 @@ final class Score {
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}]+");
     private static final Pattern MARKUP = Pattern.compile("(?s)<(?:style|title)>.*?</(?:style|title)>|<[^>]*>");
     /** What only says that it warns stands in the draft as the keyword Caution; before the subject of a mail, a question or a command stands what says that it is one. */
-    private static final Set<String> WARNS =
-            Set.of("warning", "careful", "attention", "be", "important", "subject", "nb", "q", "a", "but", "re", "cmd");
+    private static final Set<String> WARNS = Set.of(
+            "warning",
+            "careful",
+            "attention",
+            "be",
+            "important",
+            "subject",
+            "nb",
+            "q",
+            "a",
+            "but",
+            "re",
+            "cmd",
+            "please",
+            "note");
 
     private static final String[] NAMES = {
         "codes", "messages", "commands", "fixes", "steps", "cautions", "links", "minutes"

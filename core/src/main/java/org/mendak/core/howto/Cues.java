@@ -23,10 +23,10 @@ final class Cues {
 
     private static final Pattern PROBLEM = Pattern.compile(
             "(?:the )?(?:symptoms?|problems?|issues?|descriptions?|error description"
-                    + "|how to (?:recogni[sz]e|identify)(?: it)?|when (?:this|it) happens|shows up as|summary"
+                    + "|how to (?:recogni[sz]e|identify)(?: it)?|when (?:this|it) happens|shows up as|summary|overview|introduction|situation|about(?: this)?|general|context|details"
                     + "|what (?:the |you |they )?(?:users?|callers?|you|they)?\\s*(?:sees?|gets?|says?|reports?|happens))");
     private static final Pattern MESSAGE = Pattern.compile(
-            "(?:the )?(?:error )?(?:messages?|msg|errors?|error texts?|text on (?:the )?screen|screen says|what it says|it says|the screen says"
+            "(?:the )?(?:error )?(?:messages?(?: on the screen| shown| text)?|msg|errors?|error texts?|text on (?:the )?screen|screen says|what it says|it says|the screen says"
                     + "|(?:error )?(?:text|message|words|wording) (?:in|on|of|from) the (?:screen|window|box|dialog|message|pop-?up|log))");
     private static final Pattern CODE = Pattern.compile(
             "(?:the )?(?:(?:error|err|stop|exit|fault|status|event)[ -]?)?(?:codes?|numbers?|no\\.?|ids?)|err|error codes?/messages?");
@@ -53,18 +53,22 @@ final class Cues {
                     + "(?:\\s+(?:no\\.?\\s*|#\\s*)?|\\s*#\\s*)(?:\\d{1,2}|[a-z]|[ivx]{1,4}|one|two|three|four|five|six)\\b\\s*[:.)\u2013\u2014-]?\\s*(.*)$",
             Pattern.CASE_INSENSITIVE);
 
+    private static final Pattern NUMBERED_LINE =
+            Pattern.compile("^\\p{L}[\\p{L}-]+\\s+#?(?:\\d{1,2}|[A-Za-z])\\s*[:.)\u2013\u2014-]\\s.*", Pattern.DOTALL);
+    private static final Pattern WARNING_WORD = Pattern.compile(
+            "(?i)(?:warning|caution|attention|careful|danger|important|beware|mind|risk|take care|be careful)");
     private static final Pattern TITLED = Pattern.compile(
-            "^(?:solution|resolution|fix|work-?around|remedy|method|option)\\s*[:\u2013\u2014-]\\s+(\\S.*)$",
+            "^(?:[\\p{L}-]+\\s+){0,2}(?:solution|resolution|fix|work-?around|remedy|method|option)(?:\\s+for\\s+[\\p{L} ]{1,30})?\\s*[:\u2013\u2014-]\\s+(\\S.*)$",
             Pattern.CASE_INSENSITIVE);
     private static final Pattern ONWARD = Pattern.compile(
             "^(?:(?:that |this |it )?(?:did|does|has|had)(?: not|n't|n\u2019t) (?:work|help|solve it|fix it|do it)\\w*[^,.:;]*[,.:;]|should (?:this|that|it|the (?:problem|error|message))\\b[^,.:;]{1,60}[,:]|(?:and |but )?if (?:(?:that|this|it|which|the (?:problem|error|message)|nothing(?: of (?:that|this))?|none of (?:that|this|these|the above))\\b[^,.:;]{0,60}?"
-                    + "\\b(?:not|n't|n\u2019t|still|persists?|remains?|comes? back|returns?|fails?|again|continues?|helps?|helped|works?)\\b|(?:still|not)\\b)[^,.:;]*[,.:;]?"
+                    + "\\b(?:not|n't|n\u2019t|still|persists?|remains?|comes? back|returns?|fails?|again|continues?|helps?|helped|works?)\\b|(?:still|not)\\b)(?:[^,.:;]*?(?=\\s+(?:you|then|try|please)\\b)|[^,.:;]*)[,.:;]?"
                     + "|(?:still|it still|the same)\\b[^?.:,]{0,40}\\?|otherwise[,:]|failing that[,:]?|or else[,:]?|else\\s*[:,]|alternatively[,:]?"
                     + "|as (?:a|the) last resort[,:]?|last resort\\s*:|next (?:try|thing to try|attempt)\\s*:?|another (?:way|thing to try)(?: is(?: to)?)?\\s*:?|or try\\b:?"
-                    + "|not (?:solved|fixed|helping)[?,:]|(?:no luck|did not help|did that not help)[?,:.])\\s*(?:then\\b[,:]?\\s*)?(?:(?:you can|please|try)\\s+(?:to\\s+)?)?(.*)$",
+                    + "|not (?:solved|fixed|helping)[?,:]|(?:no luck|did not help|did that not help)[?,:.])\\s*(?:then\\b[,:]?\\s*)?(?:(?:you (?:can|could|may)(?: also)?(?: try)?|please|try)\\s+(?:to\\s+)?)?(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern LEAD = Pattern.compile(
-            "^(?:(?:it |this |that )?(?:was |is |got )?(?:solved|fixed|mended|cured)(?: it)? (?:by|with)(?: this)?|what (?:did|solved|fixed|cured)(?: it| this| that)?(?: was| is)?(?: this)?|(?:we|i) (?:suggest|recommend|advise|propose)\\b[^:.]{0,60}(?=:)|to (?:fix|solve|repair|resolve|mend) (?:it|this|that)?|what (?:helps|helped|works|worked)(?: (?:best|here|us|is))?|(?:first,? )?try(?: this)?(?: first)?|do this|fix|solution|workaround"
+            "^(?:(?:you|we) (?:can|could|may|might) (?:also |first )?try to|(?:it |this |that )?(?:was |is |got )?(?:solved|fixed|mended|cured)(?: it)? (?:by|with)(?: this)?|what (?:did|solved|fixed|cured)(?: it| this| that)?(?: was| is)?(?: this)?|(?:we|i) (?:suggest|recommend|advise|propose)\\b[^:.]{0,60}(?=:)|to (?:fix|solve|repair|resolve|mend) (?:it|this|that)?|what (?:helps|helped|works|worked)(?: (?:best|here|us|is))?|(?:first,? )?try(?: this)?(?: first)?|do this|fix|solution|workaround"
                     + "|(?:the )?(?:first|best|quickest)? ?(?:thing|way|fix|remedy)?(?: to (?:do|try|fix it))? is(?: to)?|first try this|first)"
                     + "\\s*(?:[,:]|(?<=to)\\b|(?<=is)\\b|(?<=is to)\\b)\\s*(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
@@ -76,8 +80,8 @@ final class Cues {
                     + "|when (?:all|everything|this|that) is done|(?:when|once) (?:you are |it is )?(?:done|finished|ready)|if it worked)\\s*[:,]\\s*(.*)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern CAUTION = Pattern.compile(
-            "^(?:please[, ]+|but |and )?(?:\\[!(?:warning|caution|important|danger)]\\s*|[\u26a0\u2757\u203c\u26d4]\ufe0f?\\s*|!{2,}\\s*|:(?:warning|exclamation|bangbang|no_entry|rotating_light|stop_sign):\\s*"
-                    + "|(?:warning|warn|caution|cautious|attention|careful|be careful|be aware|n\\.?b\\.?|risk|hazard|danger|dangerous|important|beware|take care|watch out|mind|never forget|do not forget)\\s*(?:[:!,.\u2013\u2014-]+\\s*|(?=\\b(?:of|that|the|not)\\b))"
+            "^(?:please[, ]+(?!note)|but |and )?(?:\\[!(?:warning|caution|important|danger)]\\s*|[\u26a0\u2757\u203c\u26d4]\ufe0f?\\s*|!{2,}\\s*|:(?:warning|exclamation|bangbang|no_entry|rotating_light|stop_sign):\\s*"
+                    + "|(?:warning|warn|caution|cautious|attention|careful|be careful|be aware|please note|n\\.?b\\.?|risk|hazard|danger|dangerous|important|beware|take care|watch out|mind|never forget|do not forget)\\s*(?:[:!,.\u2013\u2014-]+\\s*|(?=\\b(?:of|that|the|not)\\b))"
                     + "|(?=(?:never|do not|don't|don\u2019t|beware|under no circumstances|make sure (?:not|you do not|that you do not)|take care not)\\b))(.+)$",
             Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
     private static final Pattern ANEW = Pattern.compile(
@@ -174,6 +178,16 @@ final class Cues {
     static String named(String heading) {
         String titled = group(TITLED, bare(heading));
         return titled != null ? titled : group(NAMED, bare(heading));
+    }
+
+    /** The same of a line that is no heading: a sign must stand behind the number, or it is a sentence. */
+    static String namedLine(String line) {
+        return NUMBERED_LINE.matcher(line).matches() ? group(NAMED, line.strip()) : null;
+    }
+
+    /** Whether a word alone says that it warns. */
+    static boolean isWarning(String word) {
+        return WARNING_WORD.matcher(word.strip()).matches();
     }
 
     /** What "Step 2: …" says; null if it is none. */

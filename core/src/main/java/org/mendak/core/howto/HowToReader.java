@@ -17,7 +17,7 @@ final class HowToReader {
     private static final Pattern LABEL =
             Pattern.compile("^([\\p{L}][\\p{L} '\u2019/-]{1,40}?)\\s*(?::|\\s=)\\s*(.*)$", Pattern.DOTALL);
     private static final Pattern SHOWS = Pattern.compile(
-            "(?i)\\b(?:says?|shows?|sees?|displays?|displayed|appears?|messages?|errors?|screen|reads?|prints?|pop-?up|gets?|reports?|told|tells?|box|with)\\b");
+            "(?i)\\b(?:says?|shows?|shown|sees?|displays?|displayed|appears?|messages?|errors?|screen|reads?|prints?|pop-?up|gets?|reports?|told|tells?|box|with)\\b");
     /** In the words before a colon: behind it stands what was said. */
     private static final Pattern SAYS =
             Pattern.compile("(?i)\\b(?:text|message|error|says|reads|shows|window|screen|pop-?up|dialog|prints)\\b");
@@ -114,7 +114,8 @@ final class HowToReader {
         } else if (role == Role.NONE && works()) {
             begin(Cues.unnumbered(text), b.depth());
         } else {
-            section = role == Role.NONE ? Role.ASIDE : role;
+            // under a heading that nobody knows the message may still be told while no way is
+            section = role == Role.NONE && !found.ways.isEmpty() ? Role.ASIDE : role;
             way = null;
             if (section != Role.VERIFY) {
                 words(text);
@@ -272,8 +273,11 @@ final class HowToReader {
         String onward = Cues.onward(text);
         String verifies = Cues.verifies(text);
         String lead = way == null ? Cues.lead(text) : null;
+        String named = b.depth() == 0 ? Cues.namedLine(text) : null;
         if (way != null && (b.marked() == Mark.WARNS || Cues.cautions(text))) {
             Steps.caution(way, text);
+        } else if (named != null && !named.isEmpty() && section != Role.ASIDE) {
+            begin(named, wayLevel);
         } else if (onward != null) {
             begin(onward, wayLevel);
         } else if (verifies != null && b.depth() == 0) {
@@ -474,7 +478,7 @@ final class HowToReader {
                 || section == Role.MESSAGE && !coded && !text.endsWith(":")
                 || whole && isLong(quoted)) {
             message(text);
-        } else if (quoted != null && says && isLong(quoted)) {
+        } else if (quoted != null && (says || found.messages.isEmpty()) && isLong(quoted)) {
             message(quoted);
             words(text);
         } else if (span != null && says) {
@@ -548,7 +552,9 @@ final class HowToReader {
                 .replaceFirst("^[\"\u201c\u201e\u00ab'`]+", "")
                 .replaceFirst("[\"\u201d\u201c\u00bb'`]+$", "")
                 .strip();
-        if (!text.isEmpty() && !found.messages.contains(text)) {
+        if (ONE_CODE.matcher(text).matches()) {
+            code(text);
+        } else if (!text.isEmpty() && !found.messages.contains(text)) {
             found.messages.add(text);
         }
     }

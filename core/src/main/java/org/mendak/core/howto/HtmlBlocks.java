@@ -114,6 +114,8 @@ final class HtmlBlocks {
             inside(e, bold, deep);
             end();
             mark = before;
+        } else if (STRONG.contains(tag) && Cues.isWarning(e.text())) {
+            text(e.text() + ": ", bold);
         } else {
             inside(e, bold || STRONG.contains(tag), deep);
         }

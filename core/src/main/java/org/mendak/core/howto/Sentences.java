@@ -17,6 +17,9 @@ final class Sentences {
             "[\"\u201c\u201e\u00ab]([^\"\u201c\u201d\u00bb]+)[\"\u201d\u201c\u00bb]|(?<![\\p{L}\\p{N}])['\u2018]([^'\u2019]+)['\u2019](?![\\p{L}\\p{N}])");
     private static final Pattern END = Pattern.compile("[.!?](?:[)\"\u201d]*)\\s+(?=[\\p{Lu}\"\u201c(`\u26a0!])");
 
+    private static final Pattern BRACKETS = Pattern.compile("\\[([^\\[\\]]+)](?!\\()");
+    private static final Pattern LEADS = Pattern.compile("(?:[:\u2192>=\u2013]|\\))\\s*$");
+
     /** A link: what it is called, its address, and the text as it stands. */
     record Link(String name, String address, String written) {}
 
@@ -67,7 +70,15 @@ final class Sentences {
             boolean alone = m.group().length() == sentence.strip().length() && Cues.commandish(said) && !file;
             boolean phrase =
                     said.indexOf(' ') > 0 && Cues.commandish(said) && !Cues.shows(sentence.substring(0, m.start()));
-            if (told || phrase || alone || goesOn || Cues.command(said) || Cues.prompted(said)) {
+            boolean led = said.indexOf(' ') > 0
+                    && LEADS.matcher(sentence.substring(0, m.start())).find();
+            if (told
+                    || led && Cues.commandish(said)
+                    || phrase
+                    || alone
+                    || goesOn
+                    || Cues.command(said)
+                    || Cues.prompted(said)) {
                 all.add(said);
             }
         }
@@ -77,6 +88,14 @@ final class Sentences {
                 String said = q.group(1) == null ? q.group(2) : q.group(1);
                 if (Cues.runs(sentence.substring(0, q.start())) && Cues.commandish(said) && said.indexOf(' ') > 0) {
                     all.add(said.strip());
+                }
+            }
+        }
+        if (all.isEmpty()) {
+            Matcher b = BRACKETS.matcher(sentence);
+            while (b.find()) {
+                if (Cues.commandish(b.group(1)) && b.group(1).strip().indexOf(' ') > 0) {
+                    all.add(b.group(1).strip());
                 }
             }
         }

@@ -13,7 +13,7 @@ final class Steps {
 
     private static final int TITLE = 110;
     private static final Pattern LEADS_TO_COMMAND = Pattern.compile(
-            "(?i)[\\s,:;(\u2013\u2014-]*(?:\\b(?:and|then|by|run|running|type|typing|enter|entering|execute|executing|issue|using|use|with|via|the|following|command|commands|this|in a (?:terminal|console|shell)|in the (?:terminal|console|shell))\\b[\\s,:]*)*$");
+            "(?i)[\\s,:;(\u2013\u2014\u2192-]*(?:\\b(?:and|then|by|run|running|type|typing|enter|entering|execute|executing|issue|using|use|with|via|the|following|command|commands|this|in a (?:terminal|console|shell)|in the (?:terminal|console|shell))\\b[\\s,:]*)*$");
 
     private Steps() {}
 
@@ -44,8 +44,8 @@ final class Steps {
         for (String c : commands) {
             int at = bare.indexOf(c);
             if (at >= 0) {
-                String head = bare.substring(0, at).replaceFirst("[`\"\u201c'\u2018]$", "");
-                String tail = bare.substring(at + c.length()).replaceFirst("^[`\"\u201d'\u2019]", "");
+                String head = bare.substring(0, at).replaceFirst("[`\"\u201c'\u2018\\[]$", "");
+                String tail = bare.substring(at + c.length()).replaceFirst("^[`\"\u201d'\u2019\\]]", "");
                 bare = LEADS_TO_COMMAND.matcher(head).replaceFirst("") + tail;
             }
         }

@@ -30,6 +30,8 @@ final class TextBlocks {
             "^((?:\\d{1,3}|[a-z])[.)]|\\((?:\\d{1,3}|[a-z])\\)|[-*+\u2022\u00b7\u2013\u2014\u00bb\u2192\u25aa\u25cf]|->|=>|-->)(\\s+)(\\S.*)$");
     private static final Pattern NESTED = Pattern.compile("^\\s*(\\d{1,2}(?:\\.\\d{1,2})*)\\.?\\s+([\\p{Lu}\"].*)$");
     private static final Pattern ASKED = Pattern.compile("^(?:Q|A|Question|Answer)(?:\\d{1,2})?\\s*[:.]\\s+(?=\\S)");
+    private static final Pattern SAYS =
+            Pattern.compile("(?i)\\b(?:says?|shows?|shown|reads?|displays?|message|error|text)\\b[^.]{0,20}$");
     private static final Pattern BOX = Pattern.compile("^\\[[ xX]]\\s+");
     private static final Pattern EMPHASIS = Pattern.compile(
             "(?<![\\p{L}\\p{N}*_`])(\\*{1,3}|_{1,3})(?=\\S)([^*_`\\n]+?)(?<=\\S)\\1(?![\\p{L}\\p{N}*_`])");
@@ -339,8 +341,18 @@ final class TextBlocks {
                 && !Cues.startsAnew(text);
     }
 
+    /** Without emphasis; but what is set apart behind "says" is what was said, and a word that warns does so. */
     private static String plain(String text) {
-        return EMPHASIS.matcher(text).replaceAll("$2").strip();
+        StringBuilder s = new StringBuilder();
+        Matcher m = EMPHASIS.matcher(text);
+        while (m.find()) {
+            String said = m.group(2);
+            boolean told = said.indexOf(' ') > 0
+                    && SAYS.matcher(text.substring(0, m.start())).find();
+            String as = told ? "\u201c" + said + "\u201d" : Cues.isWarning(said) ? said + ":" : said;
+            m.appendReplacement(s, Matcher.quoteReplacement(as));
+        }
+        return m.appendTail(s).toString().replace("::", ":").strip();
     }
 
     private void add(Kind kind, int depth, boolean numbered, Mark mark, String text) {

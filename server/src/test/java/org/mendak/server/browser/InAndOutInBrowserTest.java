@@ -45,7 +45,7 @@ class InAndOutInBrowserTest extends InBrowser {
         chrome.see("button", "Import 3 files");
         chrome.click(".arriving-files .name", "set-clock");
         chrome.see(".beside-texts", "minutes: 77");
-        chrome.click(".arriving-files input[aria-label='fixes/press-knob.md']");
+        chrome.click(".arriving-files li:nth-child(2) .ant-checkbox-wrapper");
         chrome.click(".arriving-acts label", "Readers see it at once");
         chrome.click("button", "Import 2 files");
         chrome.see(".ant-message", "Imported: 1 new, 1 changed");
@@ -72,7 +72,10 @@ class InAndOutInBrowserTest extends InBrowser {
             chrome.click(".hook-new input.ant-input");
             chrome.press("http://127.0.0.1:" + receiver.getAddress().getPort() + "/desk", Keys.ENTER);
             chrome.see(".hook-secret", "shown once");
+            chrome.see(".hook-lines", "heard");
             chrome.click(".hook-lines button", "try it");
+            // what surges when it is added is told first
+            assertThat(heard.poll(20, TimeUnit.SECONDS)).contains("mendak.surging", "purserdesk-fares-missing");
             assertThat(heard.poll(20, TimeUnit.SECONDS)).contains("mendak.tried");
             chrome.see(".hook-calls li", "heard");
             chrome.see(".hook-calls li", "1 try");
