@@ -197,7 +197,7 @@ function Files(p: {
       <ul className="arriving-files">
         {rest.slice(0, most).map((f) => (
           <li key={f.path}>
-            <div>
+            <div className="arriving-file">
               <Checkbox
                 aria-label={f.path}
                 checked={p.chosen.has(f.path)}

@@ -53,7 +53,7 @@ export function Hooks() {
       <ul className="hook-lines">
         {data?.map((h) => (
           <li key={h.id}>
-            <div>
+            <div className="hook-line">
               <b className="mono">{h.address}</b>
               <span className="soft">{h.events.map((e) => t.events[e] ?? e).join(", ")}</span>
               {h.paused ? (

@@ -2,7 +2,7 @@ import { many } from "./count";
 
 /** How-tos that become drafts. */
 export const bringInWords = {
-  link: "bring in how-tos",
+  link: "Bring in how-tos",
   title: "Bring in what you have written down",
   lead: "Drop files here (text, Markdown, HTML), or paste a how-to. It becomes drafts; nothing is published, and every word stays.",
   place: "Paste a how-to",

@@ -2,7 +2,7 @@ import { many } from "./count";
 
 /** A library that comes or goes as a file, and others who are told. */
 export const inAndOutWords = {
-  link: "in and out",
+  link: "In and out",
   title: "In and out",
   out: "Out",
   published: "the library as readers see it (zip)",

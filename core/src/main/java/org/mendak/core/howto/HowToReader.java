@@ -478,7 +478,9 @@ final class HowToReader {
                 || section == Role.MESSAGE && !coded && !text.endsWith(":")
                 || whole && isLong(quoted)) {
             message(text);
-        } else if (quoted != null && (says || found.messages.isEmpty()) && isLong(quoted)) {
+        } else if (quoted != null
+                && (says || found.messages.isEmpty() && quoted.length() * 2 >= text.length())
+                && isLong(quoted)) {
             message(quoted);
             words(text);
         } else if (span != null && says) {

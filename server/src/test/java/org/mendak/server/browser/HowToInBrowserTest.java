@@ -34,7 +34,7 @@ class HowToInBrowserTest extends InBrowser {
         Path file = Files.writeString(folder.resolve("horn.md"), HORN);
         chrome.signIn("author");
         chrome.go("/library");
-        chrome.click("a", "bring in how-tos");
+        chrome.click("a", "Bring in how-tos");
         chrome.see("h1", "Bring in what you have written down");
         chrome.file(".bring-in input[type=file]", file);
         chrome.see(".bring-in-sources", "1 message · 2 fixes · 2 steps · 1 command · 1 caution");

@@ -37,7 +37,7 @@ class InAndOutInBrowserTest extends InBrowser {
 
         chrome.signIn("lead");
         chrome.go("/library");
-        chrome.click("a", "in and out");
+        chrome.click("a", "In and out");
         chrome.see("h2", "Who is told");
         chrome.file(".arriving input[type=file]", zip);
         chrome.see(".arriving h3", "spring.zip");
