@@ -50,11 +50,20 @@ final class HowToReader {
     private boolean shown;
     private int at;
 
+    /** For each block, whether an item follows before the next heading or the next way. */
+    private final boolean[] listed;
+
     private HowToReader(List<Block> blocks) {
         this.blocks = blocks;
+        listed = new boolean[blocks.size()];
+        for (int i = blocks.size() - 2; i >= 0; i--) {
+            Block next = blocks.get(i + 1);
+            boolean ends = next.is(Kind.HEADING) || !next.isLong() && Cues.onward(next.text()) != null;
+            listed[i] = !ends && (next.is(Kind.ITEM) || listed[i + 1]);
+        }
     }
 
-    /** Linear in the blocks, but for looking ahead to the next heading. */
+    /** Linear in the blocks: of what is looked ahead for nothing is looked at more often than there are levels of headings. */
     static Found read(List<Block> blocks) {
         HowToReader r = new HowToReader(blocks);
         for (r.at = 0; r.at < blocks.size(); r.at++) {
@@ -328,14 +337,7 @@ final class HowToReader {
             words(b.text());
             return;
         }
-        boolean listed = false;
-        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING) && !listed; i++) {
-            listed = blocks.get(i).is(Kind.ITEM) && Cues.onward(blocks.get(i).text()) == null;
-            if (Cues.onward(blocks.get(i).text()) != null) {
-                break;
-            }
-        }
-        boolean items = stepDepth > 0 || listed;
+        boolean items = stepDepth > 0 || listed[at];
         for (String s : Sentences.of(b.text())) {
             if (headed) {
                 Steps.more(way, s);

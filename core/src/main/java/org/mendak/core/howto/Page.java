@@ -153,7 +153,7 @@ final class Page {
             if (section.size() == 1 && kind == DocumentKind.ERROR) {
                 continue; // nothing stands in it
             }
-            s.append(s.toString().endsWith("\n\n") || s.toString().endsWith("---\n") ? "" : "\n");
+            s.append(section == sections.get(0) ? "" : "\n");
             s.append(String.join("\n", section).strip()).append("\n");
         }
         return s.toString().replaceAll("\n{3,}", "\n\n");

@@ -243,6 +243,26 @@ class HowToTest {
         }
     }
 
+    /** As many as there may be, and nothing that tells where one ends: what is looked ahead for must not be looked for at each of them. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "Run it now, and then that",
+                "it is so",
+                "## it is so",
+                "1. run it",
+                "- it",
+                "If that does not help, run it",
+                "Fix 1: run"
+            })
+    void asManyPiecesAsMayBeAreReadToTheirEnd(String piece) {
+        String text = "# T\n\nIt says \"no such track here\"\n\n## Solution\n\n"
+                + (piece + "\n\n").repeat(HowTo.MOST_BLOCKS - 10) + "end\n";
+        HowTo.Made made = read(text);
+        lost(made, "end");
+        made.fixes().stream().limit(3).forEach(HowToTest::isReadWithoutErrors);
+    }
+
     @Provide
     Arbitrary<String> howTos() {
         return Arbitraries.of(

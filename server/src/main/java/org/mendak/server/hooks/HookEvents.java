@@ -22,6 +22,9 @@ class HookEvents {
     /** Times are taken before they are seen by others; so far back is looked again, and nothing is told twice. */
     private static final Duration OVERLAP = Duration.ofMinutes(2);
 
+    /** So often it is noted up to when it was looked. */
+    private static final Duration NOTED = Duration.ofMinutes(1);
+
     private static final Duration SURGES = Duration.ofMinutes(1);
     private static final Duration KEPT = Duration.ofDays(30);
     private static final int MOST = 500;
@@ -68,30 +71,16 @@ class HookEvents {
     private void gather(Tx tx, HookStore.Hook h, String source, List<SurgeService.Surging> surging, Instant now) {
         Instant looked = h.until().minus(OVERLAP);
         Instant from = looked.isBefore(h.at()) ? h.at() : looked;
-        Instant until = now;
+        int most = 0;
         if (h.events().contains(Happening.PUBLISHED)) {
-            List<HookStore.Published> all = store.published(tx, from, now, MOST);
-            for (HookStore.Published p : all) {
-                String about = p.kind() + "/" + p.key() + "/" + p.revision() + "/" + p.at();
-                add(tx, h, Happening.PUBLISHED, about, source, p.at(), published(p), now);
-            }
-            until = all.size() == MOST ? all.get(MOST - 1).at() : until;
+            List<HookStore.Published> all = store.published(tx, h.id(), from, now, MOST);
+            all.forEach(p -> add(tx, h, Happening.PUBLISHED, p.about(), source, p.at(), published(p), now));
+            most = all.size();
         }
         if (h.events().contains(Happening.CASE_CLOSED)) {
-            List<HookStore.Closed> all = store.closed(tx, from, now, MOST);
-            for (HookStore.Closed c : all) {
-                add(
-                        tx,
-                        h,
-                        Happening.CASE_CLOSED,
-                        "case/" + c.number() + "/" + c.closedAt(),
-                        source,
-                        c.closedAt(),
-                        closed(c),
-                        now);
-            }
-            Instant last = all.size() == MOST ? all.get(MOST - 1).closedAt() : until;
-            until = last.isBefore(until) ? last : until;
+            List<HookStore.Closed> all = store.closed(tx, h.id(), from, now, MOST);
+            all.forEach(c -> add(tx, h, Happening.CASE_CLOSED, c.about(), source, c.closedAt(), closed(c), now));
+            most = Math.max(most, all.size());
         }
         if (h.events().contains(Happening.SURGING)) {
             for (SurgeService.Surging s : surging) {
@@ -99,9 +88,9 @@ class HookEvents {
                 add(tx, h, Happening.SURGING, about, source, s.since(), surging(s), now);
             }
         }
-        if (until.isAfter(h.until())) {
-            // more than was read at once is read from there on; the overlap alone would never get past it
-            store.until(tx, h.id(), until.equals(now) ? now : until.plus(OVERLAP));
+        // it is looked at the same again while there may be more; and the file is not written every second for nothing
+        if (most < MOST && now.isAfter(h.until().plus(NOTED))) {
+            store.until(tx, h.id(), now);
         }
     }
 

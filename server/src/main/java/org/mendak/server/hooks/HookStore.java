@@ -123,12 +123,21 @@ class HookStore {
                 about);
     }
 
-    /** What is to be told by now, the oldest of each that is not paused. */
-    List<Call> due(Tx tx, Instant now) {
+    /** The hooks that are to be told something by now and are not paused. */
+    List<Long> due(Tx tx, Instant now) {
         return tx.list(
-                "select c.* from hook_call c join hook h on h.id = c.hook_id where c.id in (select min(id) from hook_call where state ="
-                        + " 'waiting' and next_at <= ? group by hook_id) and not h.paused order by c.id",
+                "select distinct c.hook_id from hook_call c join hook h on h.id = c.hook_id where c.state = 'waiting' and c.next_at <= ?"
+                        + " and not h.paused order by c.hook_id",
+                r -> r.getLong(1),
+                now);
+    }
+
+    /** The oldest that this one is to be told by now. */
+    Optional<Call> due(Tx tx, long hook, Instant now) {
+        return tx.one(
+                "select * from hook_call where hook_id = ? and state = 'waiting' and next_at <= ? order by id limit 1",
                 HookStore::call,
+                hook,
                 now);
     }
 
@@ -163,22 +172,35 @@ class HookStore {
         tx.run("delete from hook_call where ended_at < ?", before);
     }
 
-    record Published(String kind, String key, int revision, String title, String person, Instant at) {}
+    record Published(String kind, String key, int revision, String title, String person, Instant at, String about) {}
 
-    List<Published> published(Tx tx, Instant from, Instant to, int most) {
+    /** What nobody told this hook of yet, the oldest first. */
+    List<Published> published(Tx tx, long hook, Instant from, Instant to, int most) {
         return tx.list(
-                "select p.kind, p.doc_key, p.revision, d.title, p.person, p.at from publication p join document d on d.kind = p.kind and"
-                        + " d.doc_key = p.doc_key where p.at > ? and p.at <= ? order by p.at, p.kind, p.doc_key limit ?",
+                "select p.kind, p.doc_key, p.revision, d.title, p.person, p.at, p.kind || '/' || p.doc_key || '/' || p.revision || '/' || "
+                        + micros("p.at")
+                        + " as about from publication p join document d on d.kind = p.kind and d.doc_key = p.doc_key"
+                        + " where p.at > ? and p.at <= ? and not exists (select 1 from hook_call c where c.hook_id = ? and c.event ="
+                        + " 'published' and c.about = p.kind || '/' || p.doc_key || '/' || p.revision || '/' || "
+                        + micros("p.at")
+                        + ") order by p.at, p.kind, p.doc_key limit ?",
                 r -> new Published(
                         r.getString("kind"),
                         r.getString("doc_key"),
                         r.getInt("revision"),
                         r.getString("title"),
                         r.getString("person"),
-                        Tx.instant(r, "at")),
+                        Tx.instant(r, "at"),
+                        r.getString("about")),
                 from,
                 to,
+                hook,
                 most);
+    }
+
+    /** A moment as a number: the same whatever zone it is told in. */
+    private static String micros(String column) {
+        return "datediff('MICROSECOND', timestamp with time zone '1970-01-01 00:00:00+00', " + column + ")";
     }
 
     /** A case that ended; {@code fix} is what worked last, null if nothing is known to have. */
@@ -191,12 +213,18 @@ class HookStore {
             String status,
             String fix,
             Instant openedAt,
-            Instant closedAt) {}
+            Instant closedAt,
+            String about) {}
 
-    List<Closed> closed(Tx tx, Instant from, Instant to, int most) {
+    /** Those that nobody told this hook of yet. */
+    List<Closed> closed(Tx tx, long hook, Instant from, Instant to, int most) {
         return tx.list(
-                "select c.*, (select a.fix_key from attempt a where a.number = c.number and a.outcome = 'worked' order by a.id desc limit"
-                        + " 1) as fix from desk_case c where c.closed_at > ? and c.closed_at <= ? order by c.closed_at, c.number limit ?",
+                "select c.*, 'case/' || c.number || '/' || " + micros("c.closed_at")
+                        + " as about, (select a.fix_key from attempt a where"
+                        + " a.number = c.number and a.outcome = 'worked' order by a.id desc limit 1) as fix from desk_case c where"
+                        + " c.closed_at > ? and c.closed_at <= ? and not exists (select 1 from hook_call k where k.hook_id = ? and k.event ="
+                        + " 'case-closed' and k.about = 'case/' || c.number || '/' || " + micros("c.closed_at")
+                        + ") order by c.closed_at, c.number limit ?",
                 r -> new Closed(
                         r.getLong("number"),
                         r.getString("error_key"),
@@ -206,9 +234,11 @@ class HookStore {
                         r.getString("status"),
                         r.getString("fix"),
                         Tx.instant(r, "opened_at"),
-                        Tx.instant(r, "closed_at")),
+                        Tx.instant(r, "closed_at"),
+                        r.getString("about")),
                 from,
                 to,
+                hook,
                 most);
     }
 

@@ -56,6 +56,7 @@ class HookTeller implements SmartLifecycle {
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
     private final Set<Long> busy = ConcurrentHashMap.newKeySet();
+    private String said = "";
     private volatile ScheduledExecutorService timer;
     private volatile ExecutorService callers;
 
@@ -69,47 +70,64 @@ class HookTeller implements SmartLifecycle {
     private void tick() {
         try {
             events.gather();
+            said = "";
             Instant now = clock.instant();
-            for (HookStore.Call c : db.tx(tx -> store.due(tx, now))) {
-                if (busy.add(c.hook())) {
+            for (long hook : db.tx(tx -> store.due(tx, now))) {
+                if (busy.add(hook)) {
                     callers.execute(() -> {
                         try {
-                            tell(c);
+                            tellAll(hook);
                         } finally {
-                            busy.remove(c.hook());
+                            busy.remove(hook);
                         }
                     });
                 }
             }
         } catch (RuntimeException e) {
-            // a desk whose file cannot be read for a while is told of elsewhere; what is due stays due
-            LOG.warn("others could not be told: {}", e.getMessage());
+            // a desk whose file cannot be read for a while is told of elsewhere; what is due stays due, and it is said
+            // once
+            if (!String.valueOf(e.getMessage()).equals(said)) {
+                said = String.valueOf(e.getMessage());
+                LOG.warn("others could not be told: {}", said);
+            }
         }
     }
 
-    private void tell(HookStore.Call c) {
+    /** One after the other while it hears; once it does not, the others wait for the next look. */
+    private void tellAll(long hook) {
         try {
-            HookStore.Hook h = db.tx(tx -> store.find(tx, c.hook())).orElse(null);
-            if (h == null || h.paused()) {
-                return;
+            boolean heard = true;
+            while (heard && timer != null) {
+                record Next(HookStore.Hook hook, HookStore.Call call) {}
+                Next next = db.tx(tx -> new Next(
+                        store.find(tx, hook).orElse(null),
+                        store.due(tx, hook, clock.instant()).orElse(null)));
+                if (next.hook() == null || next.hook().paused() || next.call() == null) {
+                    return;
+                }
+                heard = tell(next.hook(), next.call());
             }
-            String answer = call(h, c.body());
-            boolean heard = answer.isEmpty();
-            int tries = c.tries() + 1;
-            boolean over = heard || tries > AGAIN.size();
-            Instant now = clock.instant();
-            String said = answer.length() > ANSWER ? answer.substring(0, ANSWER) : answer;
-            db.run(tx -> store.ended(
-                    tx,
-                    c.id(),
-                    heard ? "told" : over ? "given-up" : "waiting",
-                    tries,
-                    heard ? "heard" : said,
-                    over ? null : now.plus(AGAIN.get(tries - 1)),
-                    over ? now : null));
         } catch (RuntimeException e) {
-            LOG.warn("call {} could not be written down: {}", c.id(), e.getMessage());
+            LOG.warn("what hook {} was told could not be written down: {}", hook, e.getMessage());
         }
+    }
+
+    private boolean tell(HookStore.Hook h, HookStore.Call c) {
+        String answer = call(h, c.body());
+        boolean heard = answer.isEmpty();
+        int tries = c.tries() + 1;
+        boolean over = heard || tries > AGAIN.size();
+        Instant now = clock.instant();
+        String why = answer.length() > ANSWER ? answer.substring(0, ANSWER) : answer;
+        db.run(tx -> store.ended(
+                tx,
+                c.id(),
+                heard ? "told" : over ? "given-up" : "waiting",
+                tries,
+                heard ? "heard" : why,
+                over ? null : now.plus(AGAIN.get(tries - 1)),
+                over ? now : null));
+        return heard;
     }
 
     /** Calls; answers why it was not heard, empty if it was. */

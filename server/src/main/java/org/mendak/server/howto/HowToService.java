@@ -1,5 +1,6 @@
 package org.mendak.server.howto;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -120,7 +121,17 @@ class HowToService {
             String text = h.text().replace("\u0000", "");
             try {
                 HowTo.Made made = HowTo.read(h.name(), text, products, naming);
-                all.add(new Whole(h.name(), text, made, null));
+                boolean fits = made.documents().stream()
+                        .allMatch(d -> d.text().getBytes(StandardCharsets.UTF_8).length <= Limits.DOCUMENT_BYTES);
+                all.add(
+                        fits
+                                ? new Whole(h.name(), text, made, null)
+                                : new Whole(
+                                        h.name(),
+                                        text,
+                                        null,
+                                        "it would make a document of more than " + Limits.DOCUMENT_BYTES
+                                                + " bytes; bring it in in parts"));
             } catch (IllegalArgumentException e) {
                 all.add(new Whole(h.name(), text, null, e.getMessage()));
             }

@@ -28,6 +28,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
 import org.mendak.server.OnTestDesk;
+import org.mendak.server.Texts;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -186,6 +187,24 @@ class HookTest extends OnTestDesk {
         assertThat(event.path("data").path("status").asString()).isEqualTo("withdrawn");
         assertThat(event.toString()).doesNotContain("Tove").doesNotContain("4711");
         last(hook, 1, "told");
+    }
+
+    @Test
+    void whatIsPublishedAtOnceInManyDocumentsIsToldOfEachOnce() throws InterruptedException {
+        hook("published");
+        Map<String, String> files = new HashMap<>();
+        for (int i = 0; i < 520; i++) {
+            files.put(
+                    "fixes/hook-many-" + i + ".md",
+                    "---\nfix: hook-many-" + i + "\ntitle: \"Many " + i
+                            + "\"\nminutes: 2\nrisk: safe\n---\n\n## Turn\n");
+        }
+        api.zip("?publish=true", Texts.zip(files)).expect(200);
+        List<String> told = new ArrayList<>();
+        for (int i = 0; i < 520; i++) {
+            told.add(next().json().path("data").path("key").asString());
+        }
+        assertThat(told).hasSize(520).doesNotHaveDuplicates();
     }
 
     @Test
