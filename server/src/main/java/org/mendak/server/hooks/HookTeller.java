@@ -1,6 +1,5 @@
 package org.mendak.server.hooks;
 
-import java.io.IOException;
 import java.net.ConnectException;
 import java.net.UnknownHostException;
 import java.net.http.HttpClient;
@@ -11,11 +10,14 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.mendak.server.platform.Db;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -42,6 +44,7 @@ class HookTeller implements SmartLifecycle {
 
     private static final Logger LOG = LoggerFactory.getLogger(HookTeller.class);
     private static final long EVERY_MS = 1_000;
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
     private static final int AT_ONCE = 4;
     private static final int GOOD = 200;
     private static final int GOOD_END = 300;
@@ -113,7 +116,7 @@ class HookTeller implements SmartLifecycle {
     }
 
     private boolean tell(HookStore.Hook h, HookStore.Call c) {
-        String answer = call(h, c.body());
+        String answer = call(http, h, c.body(), clock.instant(), PATIENCE);
         boolean heard = answer.isEmpty();
         int tries = c.tries() + 1;
         boolean over = heard || tries > AGAIN.size();
@@ -130,31 +133,45 @@ class HookTeller implements SmartLifecycle {
         return heard;
     }
 
-    /** Calls; answers why it was not heard, empty if it was. */
-    private String call(HookStore.Hook h, String body) {
+    /**
+     * Calls; answers why it was not heard, empty if it was. Who begins to answer and never ends is not waited for either.
+     *
+     * @param patience for all of the answer
+     */
+    static String call(HttpClient http, HookStore.Hook h, String body, Instant now, Duration patience) {
+        CompletableFuture<HttpResponse<Void>> answer = null;
         try {
             if (HookAddress.isForbidden(h.address())) {
                 return "its host is an address that is not called";
             }
-            HttpResponse<Void> r = http.send(
-                    SignedCall.of(h.address(), "hook-" + h.id(), h.secret(), body, clock.instant()),
+            answer = http.sendAsync(
+                    SignedCall.of(h.address(), "hook-" + h.id(), h.secret(), body, now),
                     HttpResponse.BodyHandlers.discarding());
-            return r.statusCode() >= GOOD && r.statusCode() < GOOD_END ? "" : "it answered " + r.statusCode();
+            int status = answer.get(patience.toMillis(), TimeUnit.MILLISECONDS).statusCode();
+            return status >= GOOD && status < GOOD_END ? "" : "it answered " + status;
         } catch (UnknownHostException e) {
             return "its host is not known";
-        } catch (HttpTimeoutException e) {
+        } catch (TimeoutException e) {
+            answer.cancel(true);
             return "it did not answer in time";
-        } catch (ConnectException e) {
-            return "nobody answers there";
-        } catch (IOException e) {
-            return "it could not be reached: "
-                    + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage());
+        } catch (ExecutionException e) {
+            return why(e.getCause());
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return "Mendak was stopped";
         } catch (IllegalArgumentException e) {
             return "its address cannot be called";
         }
+    }
+
+    private static String why(Throwable e) {
+        if (e instanceof HttpTimeoutException) {
+            return "it did not answer in time";
+        }
+        return e instanceof ConnectException
+                ? "nobody answers there"
+                : "it could not be reached: "
+                        + (e.getMessage() == null ? e.getClass().getSimpleName() : e.getMessage());
     }
 
     @Override

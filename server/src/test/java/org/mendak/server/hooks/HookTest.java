@@ -4,7 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
@@ -18,6 +23,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -272,6 +278,34 @@ class HookTest extends OnTestDesk {
                 .isIn(400, 422);
         Api author = agent("hook-agent", "Hook Agent");
         author.get("/api/hooks").refused(403, "lead");
+    }
+
+    @Test
+    void whoBeginsToAnswerAndNeverEndsIsNotWaitedFor() throws IOException {
+        try (ServerSocket slow = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            Thread answering = new Thread(() -> {
+                try (Socket s = slow.accept()) {
+                    s.getOutputStream()
+                            .write("HTTP/1.1 200 OK\r\nContent-Length: 1000\r\n\r\nx".getBytes(StandardCharsets.UTF_8));
+                    s.getOutputStream().flush();
+                    s.getInputStream().transferTo(OutputStream.nullOutputStream());
+                } catch (IOException e) {
+                    // the caller has hung up, as it should
+                }
+            });
+            answering.start();
+            HookStore.Hook hook = new HookStore.Hook(
+                    1,
+                    "http://127.0.0.1:" + slow.getLocalPort() + "/",
+                    Set.of(Happening.PUBLISHED),
+                    "s",
+                    false,
+                    "Liv",
+                    Instant.EPOCH,
+                    Instant.EPOCH);
+            assertThat(HookTeller.call(HttpClient.newHttpClient(), hook, "{}", Instant.EPOCH, Duration.ofMillis(400)))
+                    .isEqualTo("it did not answer in time");
+        }
     }
 
     /** RFC 9530, appendix B.1: the digest of this body. */
