@@ -149,7 +149,13 @@ export default function BringInPage() {
           {howTos.map((h, i) => (
             // the same file may come twice
             <li key={`${i} ${h.name}`} className={i === at ? "shown" : ""}>
-              <button type="button" className="name" aria-pressed={i === at} onClick={() => setShown(i)}>
+              <button
+                type="button"
+                className="name"
+                title={h.name}
+                aria-pressed={i === at}
+                onClick={() => setShown(i)}
+              >
                 {h.name}
               </button>
               <span className={reads[i]?.data?.refused ? "refused" : "soft"}>
