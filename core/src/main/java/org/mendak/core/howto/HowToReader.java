@@ -22,19 +22,8 @@ final class HowToReader {
     private static final Pattern SAYS =
             Pattern.compile("(?i)\\b(?:text|message|error|says|reads|shows|window|screen|pop-?up|dialog|prints)\\b");
 
-    private static final Pattern NAMES_CODES = Pattern.compile("(?i)\\b(?:codes?|err|error number)\\b");
-    private static final Pattern CODE_SHAPE = Pattern.compile(
-            "(?<![\\p{L}\\p{N}_-])(?:0x[0-9A-Fa-f]{6,}|[A-Z]{2,8}[-_]\\d{2,6}|[A-Z]{2,}(?:_[A-Z0-9]+)+)(?![\\p{L}\\p{N}_-])");
-    private static final Pattern CODES = Pattern.compile(
-            "(?i:\\b(?:codes?|errors?|err|numbers?|no|status|fault|event|stop)\\b)[^\\p{L}\\p{N}]{0,4}(?:(?i:is|no|number|code)[^\\p{L}\\p{N}]{1,3})?((?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+)(?:[`'\"]?\\s*(?:,|/|or|and)\\s*[`'\"]?(?:[A-Za-z]{0,8}[-_#]?\\d[\\w-]*|0x[0-9A-Fa-f]+|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+))*)");
-    /** A number that is no code without the word before it. */
-    private static final Pattern EXITS = Pattern.compile(
-            "(?i)\\b(exit|status|event|stop|error)(?: code| number| status| id)?[ :#]+(\\d{1,5})\\b(?![\\w-]|\\.\\d)");
-
-    private static final Pattern ONE_CODE = Pattern.compile(
-            "0x[0-9A-Fa-f]+|[A-Za-z]{1,8}[-_#]?\\d[\\w-]*|\\d{2,}[\\w-]*|[A-Z][A-Z0-9]*(?:[-_][A-Z0-9]+)+");
-
     private final Found found = new Found();
+    private final Signs signs = new Signs(found);
     private final List<Block> blocks;
     private Role section = Role.NONE;
     private Way way;
@@ -112,7 +101,7 @@ final class HowToReader {
             found.title = text;
             String quoted = Sentences.quoted(text);
             if (quoted != null) {
-                message(quoted);
+                signs.message(quoted);
             }
         } else if (role == Role.NONE && way != null && wayLevel > 0 && b.depth() > wayLevel) {
             Steps.begin(way, text);
@@ -205,7 +194,7 @@ final class HowToReader {
             begin("", 0);
             Steps.code(way, b.text());
         } else {
-            message(b.text());
+            signs.message(b.text());
         }
         shown = false;
     }
@@ -388,7 +377,7 @@ final class HowToReader {
                     words(text);
                     shown = true;
                 } else {
-                    message(rest);
+                    signs.message(rest);
                 }
                 return true;
             }
@@ -426,7 +415,7 @@ final class HowToReader {
                 String quoted = Sentences.quoted(rest);
                 boolean wholly = quoted != null && quoted.length() + 3 >= rest.length() && isLong(quoted);
                 if (way == null && wholly && section != Role.ASIDE) {
-                    message(quoted);
+                    signs.message(quoted);
                     words(m.group(1));
                     return true;
                 }
@@ -434,8 +423,8 @@ final class HowToReader {
                         && isLong(rest)
                         && SAYS.matcher(m.matches() ? m.group(1) : "").find()
                         && section != Role.ASIDE) {
-                    codes(text);
-                    message(rest);
+                    signs.codes(text, section == Role.CODE);
+                    signs.message(rest);
                     words(m.group(1));
                     return true;
                 }
@@ -468,7 +457,7 @@ final class HowToReader {
             words(text);
             return;
         }
-        boolean coded = codes(text);
+        boolean coded = signs.codes(text, section == Role.CODE);
         String quoted = Sentences.quoted(text);
         boolean whole = quoted != null && quoted.length() + 3 >= text.length();
         boolean says = SHOWS.matcher(text).find();
@@ -479,17 +468,17 @@ final class HowToReader {
         if (b.marked() == Mark.QUOTED && !coded && !text.endsWith(":")
                 || section == Role.MESSAGE && !coded && !text.endsWith(":")
                 || whole && isLong(quoted)) {
-            message(text);
+            signs.message(text);
         } else if (quoted != null
                 && (says || found.messages.isEmpty() && quoted.length() * 2 >= text.length())
                 && isLong(quoted)) {
-            message(quoted);
+            signs.message(quoted);
             words(text);
         } else if (span != null && says) {
-            message(span);
+            signs.message(span);
             words(text);
         } else if (shown && !coded && !b.is(Kind.ITEM) && isLong(text)) {
-            message(text);
+            signs.message(text);
         } else {
             if (section == Role.PRODUCT) {
                 found.products.add(text);
@@ -506,61 +495,6 @@ final class HowToReader {
 
     private static boolean isLong(String text) {
         return text.strip().split("\\s+").length >= 3;
-    }
-
-    /** Codes that are told in it. */
-    private boolean codes(String text) {
-        boolean any = false;
-        Matcher exits = EXITS.matcher(text);
-        while (exits.find()) {
-            code(exits.group(1).toLowerCase(Locale.ROOT) + " " + exits.group(2));
-            any = true;
-        }
-        Matcher m = CODES.matcher(EXITS.matcher(text).replaceAll(" "));
-        while (m.find()) {
-            Matcher one = ONE_CODE.matcher(m.group(1));
-            while (one.find()) {
-                code(one.group());
-                any = true;
-            }
-        }
-        // what cannot be anything else, where the message is told or nothing else stands
-        String quoted = Sentences.quoted(text);
-        String beside = quoted == null ? text : text.replace(quoted, " ");
-        boolean bare = CODE_SHAPE.matcher(text).replaceAll("").matches("[\\s\\p{Punct}]*(?:or|and)?[\\s\\p{Punct}]*");
-        Matcher shape = CODE_SHAPE.matcher(beside);
-        while (shape.find()
-                && (bare || quoted != null || NAMES_CODES.matcher(text).find())) {
-            code(shape.group());
-            any = true;
-        }
-        if (section == Role.CODE && !any) {
-            for (String w : text.split("[\\s`,;()\"']+")) {
-                if (ONE_CODE.matcher(w).matches()) {
-                    code(w);
-                    any = true;
-                }
-            }
-        }
-        return any;
-    }
-
-    private void code(String code) {
-        if (!found.codes.contains(code) && found.codes.size() < Writing.MOST_CODES) {
-            found.codes.add(code);
-        }
-    }
-
-    private void message(String said) {
-        String text = said.strip()
-                .replaceFirst("^[\"\u201c\u201e\u00ab'`]+", "")
-                .replaceFirst("[\"\u201d\u201c\u00bb'`]+$", "")
-                .strip();
-        if (ONE_CODE.matcher(text).matches()) {
-            code(text);
-        } else if (!text.isEmpty() && !found.messages.contains(text)) {
-            found.messages.add(text);
-        }
     }
 
     private void verify(String said) {

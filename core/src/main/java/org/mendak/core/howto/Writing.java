@@ -118,7 +118,7 @@ final class Writing {
     private Document error(String title, List<Common> messages, List<Written> fixes) {
         String key = naming.key(DocumentKind.ERROR, title);
         Document d = null;
-        for (Signs signs : Signs.values()) {
+        for (As signs : As.values()) {
             d = new Document(DocumentKind.ERROR, key, title, errorText(key, title, messages, fixes, signs));
             if (isRead(d)) {
                 return d;
@@ -128,19 +128,19 @@ final class Writing {
     }
 
     /** How a message is written. */
-    private enum Signs {
+    private enum As {
         WITH_VALUES,
         AS_IT_STANDS,
         IN_WORDS
     }
 
-    private String errorText(String key, String title, List<Common> messages, List<Written> fixes, Signs signs) {
+    private String errorText(String key, String title, List<Common> messages, List<Written> fixes, As signs) {
         Page page = new Page(DocumentKind.ERROR, key, title);
         page.list("phases", phases());
         page.list("products", named());
         page.intro(source, checks(messages, fixes));
         found.words.forEach(page::words);
-        boolean inWords = signs == Signs.IN_WORDS;
+        boolean inWords = signs == As.IN_WORDS;
         if (inWords || messages.isEmpty()) {
             found.messages.forEach(m -> m.lines().forEach(page::words));
         }
@@ -149,7 +149,7 @@ final class Writing {
         Set<String> given = new java.util.HashSet<>();
         for (int i = 0; i < messages.size() && !inWords; i++) {
             String line = line(messages.get(i));
-            String template = signs == Signs.AS_IT_STANDS
+            String template = signs == As.AS_IT_STANDS
                     ? Common.braced(line)
                     : messages.get(i).template();
             if (given.add(template)) {
