@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox } from "antd";
 import { lazy, Suspense, useRef, useState } from "react";
-import type { Arrival, ArrivingFile } from "../api";
-import { Coming, Failed, useSay } from "../look";
+import { type Arrival, type ArrivingFile, HttpError } from "../api";
+import { Coming, Failed, useKept, useSay } from "../look";
 import { words } from "../words";
 import { arrive, besideQuery, forget, importChosen, job, lookAgain } from "./api";
 
@@ -12,12 +12,19 @@ const WORDS = "library.yaml";
 const POLL_MS = 300;
 
 const canCome = (f: ArrivingFile) => f.change === "new" || f.change === "changed";
-const chosenOf = (a: Arrival) => new Set(a.files.filter(canCome).map((f) => f.path));
+
+/** What was sent: the name of its file, and the paths that are left out. */
+interface Sent {
+  id: string;
+  name: string;
+  left: string[];
+}
 
 /** A library's zip: what it would change file by file, what is chosen of it, and only then the import. */
 export function Arriving() {
-  const [arrival, setArrival] = useState<{ name: string; arrival: Arrival } | null>(null);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  // what was sent outlives a reload; so does what was left out of it
+  const [sent, setSent] = useKept<Sent | null>("arriving", null);
+  const [arrival, setArrival] = useState<Arrival | null>(null);
   const [publish, setPublish] = useState(false);
   const [shown, setShown] = useState<string | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
@@ -25,17 +32,19 @@ export function Arriving() {
   const input = useRef<HTMLInputElement>(null);
   const client = useQueryClient();
   const say = useSay();
+  const chosen = new Set(
+    (arrival?.files ?? []).filter((f) => canCome(f) && !sent?.left.includes(f.path)).map((f) => f.path),
+  );
+  const leaveOut = (left: string[]) => sent && setSent({ ...sent, left });
 
-  const show = (name: string, a: Arrival) => {
-    setArrival({ name, arrival: a });
-    setChosen(chosenOf(a));
-    setShown(null);
-  };
   const take = async (file: File | undefined) => {
     if (!file || busy) return;
     setBusy(t.reading);
     try {
-      show(file.name, await arrive(file, publish));
+      const a = await arrive(file, publish);
+      setArrival(a);
+      setSent({ id: a.id, name: file.name, left: [] });
+      setShown(null);
     } catch (e) {
       say.failed(e);
     } finally {
@@ -43,21 +52,21 @@ export function Arriving() {
     }
   };
   const putAway = () => {
-    if (arrival) void forget(arrival.arrival.id).catch(() => undefined);
+    if (sent) void forget(sent.id).catch(() => undefined);
+    setSent(null);
     setArrival(null);
   };
   const look = async (seen: boolean) => {
-    if (!arrival) return;
+    if (!sent) return;
     try {
-      const a = await lookAgain(arrival.arrival.id, seen);
-      void client.invalidateQueries({ queryKey: ["arrival", a.id] });
-      // what was left out stays left out
-      const left = new Set(
-        arrival.arrival.files.filter((f) => canCome(f) && !chosen.has(f.path)).map((f) => f.path),
-      );
-      setArrival({ name: arrival.name, arrival: a });
-      setChosen(new Set([...chosenOf(a)].filter((p) => !left.has(p))));
+      setArrival(await lookAgain(sent.id, seen));
+      void client.invalidateQueries({ queryKey: ["arrival", sent.id] });
     } catch (e) {
+      // it is kept for an hour
+      if (e instanceof HttpError && e.status === 404) {
+        setSent(null);
+        setArrival(null);
+      }
       say.failed(e);
     }
   };
@@ -65,10 +74,10 @@ export function Arriving() {
     if (!arrival || busy) return;
     setBusy(t.importing(0));
     try {
-      const files = arrival.arrival.files
+      const files = arrival.files
         .filter((f) => chosen.has(f.path))
         .map((f) => ({ path: f.path, revision: f.revision }));
-      let now = await importChosen(arrival.arrival.id, files, publish);
+      let now = await importChosen(arrival.id, files, publish);
       while (now.state === "running") {
         setBusy(t.importing(now.total > 0 ? Math.floor((100 * now.done) / now.total) : 0));
         await new Promise((done) => setTimeout(done, POLL_MS));
@@ -80,6 +89,7 @@ export function Arriving() {
       } else {
         const r = now.result as { created: number; changed: number };
         say.done(t.imported(r.created, r.changed));
+        setSent(null);
         setArrival(null);
         void client.invalidateQueries({ queryKey: ["library"] });
         void client.invalidateQueries({ queryKey: ["writing"] });
@@ -130,9 +140,20 @@ export function Arriving() {
           {busy}
         </p>
       )}
-      {arrival && (
+      {sent && !arrival && !busy && (
+        <p>
+          {t.kept(sent.name)}{" "}
+          <button type="button" className="plain" onClick={() => void look(publish)}>
+            {t.goOn}
+          </button>{" "}
+          <button type="button" className="plain" onClick={putAway}>
+            {t.forget}
+          </button>
+        </p>
+      )}
+      {sent && arrival && (
         <>
-          <h3>{t.of(arrival.name)}</h3>
+          <h3>{t.of(sent.name)}</h3>
           <div className="arriving-acts">
             <Button type="primary" disabled={chosen.size === 0 || busy !== null} onClick={() => void begin()}>
               {t.import(chosen.size)}
@@ -148,10 +169,14 @@ export function Arriving() {
               {t.publish}
             </Checkbox>
             {!publish && <span className="soft">{t.asDrafts}</span>}
-            <button type="button" className="plain" onClick={() => setChosen(chosenOf(arrival.arrival))}>
+            <button type="button" className="plain" onClick={() => leaveOut([])}>
               {t.all}
             </button>
-            <button type="button" className="plain" onClick={() => setChosen(new Set())}>
+            <button
+              type="button"
+              className="plain"
+              onClick={() => leaveOut(arrival.files.map((f) => f.path))}
+            >
               {t.none}
             </button>
             <button type="button" className="plain" onClick={() => void look(publish)}>
@@ -162,16 +187,11 @@ export function Arriving() {
             </button>
           </div>
           <Files
-            arrival={arrival.arrival}
+            arrival={arrival}
             chosen={chosen}
             shown={shown}
             onShow={(path) => setShown(shown === path ? null : path)}
-            onChoose={(path, on) => {
-              const next = new Set(chosen);
-              if (on) next.add(path);
-              else next.delete(path);
-              setChosen(next);
-            }}
+            onChoose={(path, on) => leaveOut(on ? sent.left.filter((x) => x !== path) : [...sent.left, path])}
           />
         </>
       )}

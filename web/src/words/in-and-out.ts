@@ -35,6 +35,8 @@ export const inAndOutWords = {
   imported: (created: number, changed: number) =>
     `Imported: ${created} new, ${changed} changed. What was here before stands in each history.`,
   forget: "put it away",
+  kept: (name: string) => `You were looking at “${name}”.`,
+  goOn: "go on",
   here: "here",
   arriving: "arriving",
   line: (l: number, message: string) => `line ${l}: ${message}`,
