@@ -92,7 +92,10 @@ class HowToTest extends OnTestDesk {
                 .json()
                 .path(0);
         assertThat(keys(again)).doesNotContainAnyElementsOf(keys(made));
-        api.get("/api/documents/fixes/start-dimmer/made-of").expect(200);
+        assertThat(api.get("/api/documents/fixes/start-dimmer/made-of")
+                        .expect(200)
+                        .json())
+                .isEmpty();
     }
 
     @Test

@@ -125,6 +125,40 @@ class MigrationTest {
     }
 
     @Test
+    void underVersionThirteenOneThingIsToldOnceAndGoesWithItsHook(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "12");
+        String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            s.execute("insert into desk_case (status, agent, opened_at, closed_at) values ('solved', 'Liv', " + now
+                    + ", " + now + ")");
+        }
+        migrate(url, "13");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            assertThat(one(s, "select agent from desk_case where closed_at <= " + now))
+                    .isEqualTo("Liv");
+            s.execute(
+                    "insert into hook (address, events, secret, person, at, until) values ('http://a', 'published', 's', 'Liv', "
+                            + now + ", " + now + ")");
+            String call =
+                    "insert into hook_call (hook_id, event, about, body, at, state) values (1, 'published', 'x', '{}', "
+                            + now + ", 'waiting')";
+            s.execute(call);
+            assertThatThrownBy(() -> s.execute(call)).isInstanceOf(SQLException.class);
+            s.execute("delete from hook");
+            assertThat(one(s, "select cast(count(*) as varchar) from hook_call"))
+                    .isEqualTo("0");
+            s.execute("insert into how_to (name, text, person, at) values ('a.txt', 'words', 'Liv', " + now + ")");
+            s.execute("insert into how_to_document (kind, doc_key, how_to_id) values ('fix', 'f', 1)");
+            assertThatThrownBy(() ->
+                            s.execute("insert into how_to_document (kind, doc_key, how_to_id) values ('fix', 'f', 1)"))
+                    .isInstanceOf(SQLException.class);
+        }
+    }
+
+    @Test
     void whatIsOwedUnderVersionSixIsOwedUnderSeven(@TempDir Path folder) throws SQLException {
         String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
         migrate(url, "6");
