@@ -8,6 +8,7 @@ const read = {
   refused: null,
   drafts: [
     { folder: "fixes", key: "stop-it", title: "Stop it", text: "---\nfix: stop-it\n---\n" },
+    { folder: "fixes", key: "swap-it", title: "Swap it", text: "---\nfix: swap-it\n---\n" },
     { folder: "errors", key: "it-hums", title: "It hums", text: "---\nerror: it-hums\n---\n" },
   ],
   placed: { codes: 0, messages: 1, fixes: 1, steps: 1, commands: 0, cautions: 0, links: 0 },
@@ -23,12 +24,13 @@ test("a pasted how-to is read at once, and all that can be read is begun togethe
   await settle();
   expect(screen.getByText("1 message · 1 fix · 1 step")).toBeTruthy();
   expect(calls[0]?.body).toEqual({ howTos: [{ name: "pasted 1", text: "It hums\nStop it" }] });
-  fireEvent.click(screen.getByRole("button", { name: "Begin 2 drafts" }));
+  fireEvent.click(screen.getByRole("button", { name: "Begin 3 drafts" }));
   await settle();
   // what an author goes on with comes first
   expect(screen.getAllByRole("link").map((a) => a.getAttribute("href"))).toEqual([
     "/write/errors/it-hums",
     "/write/fixes/stop-it",
+    "/write/fixes/swap-it",
   ]);
 });
 

@@ -13,6 +13,12 @@ const t = words.bringIn;
 const MOST = 50;
 const LONGEST = 200_000;
 
+/** The known error, which an author goes on with, before its fixes in their order. */
+const inOrder = (read: ReadHowTo) => [
+  ...read.drafts.filter((d) => d.folder === "errors"),
+  ...read.drafts.filter((d) => d.folder !== "errors"),
+];
+
 /** How-tos become drafts: each is read as soon as it is here, and shown beside what would be made of it. */
 export default function BringInPage() {
   const [howTos, setHowTos] = useState<HowTo[]>([]);
@@ -189,14 +195,15 @@ export default function BringInPage() {
             <h2 className="soft">{t.drafts}</h2>
             {reads[at]?.isPending && <Coming />}
             {reads[at]?.error && <Failed error={reads[at].error} again={() => void reads[at]?.refetch()} />}
-            {reads[at]?.data?.drafts.map((d) => (
-              <article key={d.folder + d.key}>
-                <h3>
-                  {d.title} <span className="soft">{t.kinds[d.folder]}</span>
-                </h3>
-                <pre>{d.text}</pre>
-              </article>
-            ))}
+            {reads[at]?.data &&
+              inOrder(reads[at].data).map((d) => (
+                <article key={d.folder + d.key}>
+                  <h3>
+                    {d.title} <span className="soft">{t.kinds[d.folder]}</span>
+                  </h3>
+                  <pre>{d.text}</pre>
+                </article>
+              ))}
           </section>
         </div>
       )}
@@ -210,7 +217,7 @@ function Begun({ made }: { made: ReadHowTo[] }) {
       <h2>{t.begunTitle}</h2>
       <ul>
         {made.flatMap((m) =>
-          [...m.drafts].reverse().map((d) => (
+          inOrder(m).map((d) => (
             <li key={d.folder + d.key}>
               <Link to={`/write/${d.folder}/${d.key}`}>{d.title}</Link>{" "}
               <span className="soft">{t.kinds[d.folder]}</span>
