@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.mendak.core.evidence.Surge;
@@ -12,8 +13,11 @@ import org.mendak.core.evidence.WeekProfile;
 /** How often a desk is told of a surge that is none, and after how many cases of one that is. */
 public final class Surging {
 
-    private static final int WEEKS = 60;
-    private static final int DESKS = 40;
+    private static final int WEEKS = 90;
+    private static final int DESKS = 60;
+    /** Before it is looked at, so many weeks are known. */
+    private static final int KNOWN = 56;
+
     private static final long WEEK = 7 * 86_400L;
     private static final long HOUR = 3_600;
     private static final long START = 1_700_000_000L;
@@ -26,7 +30,7 @@ public final class Surging {
                 "| cases a month | errors | false alarms a month | fivefold noticed after (median, nine of ten) |"
                         + " thirtyfold |\n|---|---|---|---|---|");
         for (int times : new int[] {1, 10}) {
-            int desks = Math.max(2, DESKS / times);
+            int desks = Math.max(8, DESKS / times);
             double[] rates = rates(times);
             double alarms = IntStream.range(0, desks)
                     .parallel()
@@ -87,25 +91,30 @@ public final class Surging {
         long end = START + WEEKS * WEEK;
         List<long[]> errors =
                 Arrays.stream(rates).mapToObj(r -> made(r, START, end, random)).toList();
-        double height = Surge.height(Arrays.stream(rates).sum() * 30 / 7);
-        WeekProfile week =
-                WeekProfile.of(errors.stream().flatMapToLong(Arrays::stream).toArray());
+        Surge.Desk desk = desk(
+                rates,
+                WeekProfile.of(errors.stream().flatMapToLong(Arrays::stream).toArray()));
         int alarms = 0;
-        long from = START + 27 * WEEK;
+        long from = START + KNOWN * WEEK;
         for (long[] error : errors) {
             long told = 0;
             for (long s : error) {
                 if (s < from) {
                     continue;
                 }
-                if (Surge.of(near(error, s), s, START, week, height).isPresent()) {
-                    // what goes on within the week is the same one
-                    alarms += s - told > WEEK ? 1 : 0;
+                Optional<Surge> surge = Surge.of(near(error, s), s, desk);
+                if (surge.isPresent()) {
+                    // what goes on within the week is the same one, and so is what nobody was told that it is over
+                    alarms += s - told > WEEK && surge.get().since() > told ? 1 : 0;
                     told = s;
                 }
             }
         }
         return alarms / ((end - from) / (30 * 86_400.0));
+    }
+
+    private static Surge.Desk desk(double[] rates, WeekProfile week) {
+        return new Surge.Desk(week, START, Arrays.stream(rates).sum() * 30 / 7, rates.length);
     }
 
     private static long[] near(long[] all, long now) {
@@ -115,23 +124,21 @@ public final class Surging {
     }
 
     private static String noticed(double[] rates, int times) {
-        double height = Surge.height(Arrays.stream(rates).sum() * 30 / 7);
         int[] after = IntStream.range(0, 2_000)
                 .parallel()
                 .map(n -> {
                     Random random = new Random(9_000 + n);
                     double rate = rates[random.nextInt(Math.min(30, rates.length))];
-                    long begin = START + 30 * WEEK + (long) (random.nextDouble() * WEEK);
+                    long begin = START + KNOWN * WEEK + (long) (random.nextDouble() * WEEK);
                     long[] before = made(rate, START, begin, random);
                     long[] since = made(rate * times, begin, begin + 6 * WEEK, random);
                     long[] others = made(40, START, begin, random);
-                    WeekProfile week = WeekProfile.of(others);
+                    Surge.Desk desk = desk(rates, WeekProfile.of(others));
                     long[] all = new long[before.length + since.length];
                     System.arraycopy(before, 0, all, 0, before.length);
                     System.arraycopy(since, 0, all, before.length, since.length);
                     for (int i = 0; i < since.length; i++) {
-                        if (Surge.of(near(all, since[i]), since[i], START, week, height)
-                                .isPresent()) {
+                        if (Surge.of(near(all, since[i]), since[i], desk).isPresent()) {
                             return i + 1;
                         }
                     }

@@ -200,7 +200,8 @@ final class Page {
     }
 
     static String heading(String title) {
-        return escaped(plain(title)).replaceFirst("\\s#+$", "");
+        String heading = escaped(plain(title)).replaceFirst("(?:^|\\s)#+$", "").strip();
+        return heading.isEmpty() ? "Step" : heading;
     }
 
     /** A code span; backticks within are taken into account. */

@@ -168,6 +168,7 @@ final class TextBlocks {
                 && lines.get(i + 1).strip().matches("={3,}|-{3,}|~{3,}")
                 && indent(lines.get(i)) < CODE_INDENT
                 && lines.get(i).strip().length() <= 2 * TITLE
+                && !Words.of(lines.get(i)).isEmpty()
                 && !ITEM.matcher(lines.get(i).strip()).matches();
     }
 
@@ -202,7 +203,7 @@ final class TextBlocks {
         Matcher subject = SUBJECT.matcher(said);
         Matcher quote = QUOTE.matcher(said);
         Matcher item = ITEM.matcher(said);
-        if (atx.matches() && indent < 2) {
+        if (atx.matches() && indent < 2 && !Words.of(said).isEmpty()) {
             heading(atx.group(1).length(), atx.group(2));
         } else if (strong.matches() && indent < CODE_INDENT && items.isEmpty() | indent == 0) {
             heading(3, strong.group(1));
@@ -334,6 +335,7 @@ final class TextBlocks {
     private static boolean isWrapped(Block last, String text) {
         boolean ended = ".!?:".indexOf(last.text().charAt(last.text().length() - 1)) >= 0;
         return !ended
+                && !text.isEmpty()
                 && last.text().length() + text.length() <= Block.LONGEST
                 && (last.text().length() >= LONG_LINE
                         || Character.isLowerCase(text.charAt(0)) && last.is(Kind.PARAGRAPH))

@@ -263,6 +263,21 @@ class HowToTest {
         made.fixes().stream().limit(3).forEach(HowToTest::isReadWithoutErrors);
     }
 
+    /** Found by many more tries than a build has time for. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "word\n# Plotter fails\n# Plotter fails\n1. Stop it.\n---\n---",
+                "word  >aa\n- >",
+                "word\n1. Stop it.\n## ---\n## #",
+                "word\n## ##\n1. Stop it.\n- **--**"
+            })
+    void signsAloneAreNoHeading(String text) {
+        HowTo.Made made = read(text);
+        assertThat(made.documents()).isNotEmpty().allSatisfy(HowToTest::isReadWithoutErrors);
+        lost(made, bare(text));
+    }
+
     @Provide
     Arbitrary<String> howTos() {
         return Arbitraries.of(

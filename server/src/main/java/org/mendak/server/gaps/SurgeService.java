@@ -104,18 +104,18 @@ public class SurgeService {
         WeekProfile week = WeekProfile.of(seconds(all));
         double days = Math.max(
                 1, Duration.between(begun.isBefore(from) ? from : begun, at).toDays());
-        double height = Surge.height(all.size() * MONTH_DAYS / days);
-        List<Surging> found = new ArrayList<>();
-        byError.forEach((error, cases) ->
-                surge(cases, at, begun, week, height).ifPresent(s -> found.add(known(tx, error, s, cases))));
         UnknownShapes.Grouped g = unknown.grouped(tx);
+        int kinds = Math.max(1, byError.size() + g.shapes().groups().size());
+        Surge.Desk desk = new Surge.Desk(week, local(begun), all.size() * MONTH_DAYS / days, kinds);
+        List<Surging> found = new ArrayList<>();
+        byError.forEach((error, cases) -> surge(cases, at, desk).ifPresent(s -> found.add(known(tx, error, s, cases))));
         for (List<Integer> places : g.shapes().groups()) {
             List<SurgeStore.CameIn> cases = places.stream()
                     .map(g.cases()::get)
                     .map(c -> new SurgeStore.CameIn(c.number(), null, c.openedAt()))
                     .sorted(Comparator.comparing(SurgeStore.CameIn::at))
                     .toList();
-            surge(cases, at, begun, week, height)
+            surge(cases, at, desk)
                     .ifPresent(s -> found.add(new Surging(
                             null,
                             Common.of(places.stream()
@@ -137,9 +137,8 @@ public class SurgeService {
         return library.library().error(error).map(KnownError::key).orElse(error);
     }
 
-    private Optional<Surge> surge(
-            List<SurgeStore.CameIn> cases, Instant at, Instant begun, WeekProfile week, double height) {
-        return Surge.of(seconds(cases), local(at), local(begun), week, height);
+    private Optional<Surge> surge(List<SurgeStore.CameIn> cases, Instant at, Surge.Desk desk) {
+        return Surge.of(seconds(cases), local(at), desk);
     }
 
     private Surging known(Tx tx, String error, Surge s, List<SurgeStore.CameIn> cases) {
