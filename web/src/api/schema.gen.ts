@@ -286,7 +286,7 @@ export interface paths {
     get?: never;
     put?: never;
     post?: never;
-    delete: operations["takeBack_1"];
+    delete: operations["takeBack_2"];
     options?: never;
     head?: never;
     patch?: never;
@@ -916,6 +916,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/errors/{key}/before": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["before"];
+    put?: never;
+    post: operations["file"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/errors/{key}/evidence": {
     parameters: {
       query?: never;
@@ -1113,6 +1129,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/filings/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["takeBack_1"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/find": {
     parameters: {
       query?: never;
@@ -1235,6 +1267,54 @@ export interface paths {
     get: operations["gaps"];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/logs": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["inLogs"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/logs/{n}/draft": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["draftOfLine"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/gaps/logs/{n}/hidden": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["hideLine"];
     delete?: never;
     options?: never;
     head?: never;
@@ -2002,6 +2082,7 @@ export interface components {
       /** Format: int32 */
       count: number;
       draft: null | string;
+      guess: boolean;
       open: components["schemas"]["AlikeOpen"][];
       solved: components["schemas"]["AlikeSolved"][];
     };
@@ -2918,6 +2999,17 @@ export interface components {
       /** Format: int32 */
       open: number;
     };
+    FilingBefore: {
+      cases: number[];
+      /** Format: int32 */
+      count: number;
+      samples: string[];
+    };
+    FilingFiling: {
+      /** Format: int32 */
+      count: number;
+      id: string;
+    };
     FindAnswer: {
       hits: components["schemas"]["FindHit"][];
       loose: boolean;
@@ -3088,6 +3180,8 @@ export interface components {
       hiddenFor: null | string;
       /** Format: date-time */
       last: string;
+      /** Format: int32 */
+      logs: number;
       message: string;
       /** Format: double */
       minutes: number;
@@ -3298,6 +3392,20 @@ export interface components {
       from: number;
       /** Format: int64 */
       to: number;
+    };
+    LogGapLogShape: {
+      agents: string[];
+      draft: null | string;
+      hiddenFor: null | string;
+      /** Format: int64 */
+      id: number;
+      /** Format: date-time */
+      last: string;
+      /** Format: int64 */
+      lines: number;
+      logs: string[];
+      message: string;
+      samples: string[];
     };
     MatchMatches: {
       /** Format: int32 */
@@ -4592,7 +4700,7 @@ export interface operations {
       };
     };
   };
-  takeBack_1: {
+  takeBack_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -5741,6 +5849,50 @@ export interface operations {
       };
     };
   };
+  before: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FilingBefore"];
+        };
+      };
+    };
+  };
+  file: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FilingFiling"];
+        };
+      };
+    };
+  };
   of_2: {
     parameters: {
       query?: {
@@ -6029,6 +6181,28 @@ export interface operations {
       };
     };
   };
+  takeBack_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["FilingFiling"];
+        };
+      };
+    };
+  };
   find_1: {
     parameters: {
       query: {
@@ -6208,6 +6382,74 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["GapGaps"];
         };
+      };
+    };
+  };
+  inLogs: {
+    parameters: {
+      query?: {
+        hidden?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["LogGapLogShape"][];
+        };
+      };
+    };
+  };
+  draftOfLine: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DraftMade"];
+        };
+      };
+    };
+  };
+  hideLine: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["GapHideBody"];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

@@ -6,6 +6,7 @@ import { SameShape } from "./SameShape";
 
 const found: SameShapeCases = {
   count: 2,
+  guess: false,
   cases: [12, 13],
   draft: null,
   solved: [
@@ -40,6 +41,8 @@ test("what ended it stands there with its next step to take over, and who works 
 });
 
 test("nothing is said where nothing was met", async () => {
-  await render(<SameShape found={{ count: 0, cases: [], solved: [], open: [], draft: null }} />);
+  await render(
+    <SameShape found={{ count: 0, guess: false, cases: [], solved: [], open: [], draft: null }} />,
+  );
   expect(screen.queryByRole("heading")).toBeNull();
 });

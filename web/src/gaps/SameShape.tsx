@@ -18,7 +18,7 @@ export function SameShape(p: {
   if (found.count === 0) return null;
   return (
     <section className="same-shape">
-      <h3>{s.title(found.count)}</h3>
+      <h3>{found.guess ? s.guess(found.count) : s.title(found.count)}</h3>
       {found.solved.length === 0 && <p className="soft">{s.nobody}</p>}
       {found.draft && (
         <p>

@@ -8,6 +8,13 @@ export const gapsQuery = (hidden: boolean) =>
     queryFn: ({ signal }) => got(api.GET("/api/gaps", { params: { query: { hidden } }, signal })),
   });
 
+/** What only logs said. */
+export const logGapsQuery = (hidden: boolean) =>
+  queryOptions({
+    queryKey: ["gaps", "logs", hidden],
+    queryFn: ({ signal }) => got(api.GET("/api/gaps/logs", { params: { query: { hidden } }, signal })),
+  });
+
 export const nearQuery = (n: number) =>
   queryOptions({
     queryKey: ["gaps", "near", n],
@@ -35,3 +42,19 @@ export const hideShape = (n: number, reason: string) =>
   got(api.POST("/api/gaps/{n}/hidden", { params: { path: { n } }, body: { reason } }));
 export const isKnown = (n: number, error: string) =>
   got(api.POST("/api/gaps/{n}/is", { params: { path: { n } }, body: { error } }));
+export const hideLine = (n: number, reason: string) =>
+  got(api.POST("/api/gaps/logs/{n}/hidden", { params: { path: { n } }, body: { reason } }));
+export const draftOfLine = (n: number) =>
+  got(api.POST("/api/gaps/logs/{n}/draft", { params: { path: { n } } }));
+
+/** Closed cases from before a known error that say what it is recognised by. */
+export const beforeQuery = (key: string, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["error", key, "before"],
+    queryFn: ({ signal }) => got(api.GET("/api/errors/{key}/before", { params: { path: { key } }, signal })),
+    enabled,
+  });
+export const fileBefore = (key: string) =>
+  got(api.POST("/api/errors/{key}/before", { params: { path: { key } } }));
+export const takeFilingBack = (id: string) =>
+  got(api.DELETE("/api/filings/{id}", { params: { path: { id } } }));

@@ -1,3 +1,4 @@
+export { Before } from "./Before";
 export { GapTabs } from "./GapTabs";
 export { GapsPage } from "./GapsPage";
 export { SameShape } from "./SameShape";

@@ -1,23 +1,30 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useContext, useState } from "react";
 import { useNavigate } from "react-router";
+import type { DraftMade } from "../api";
 import { SignedIn } from "../frame";
 import { useSay } from "../look";
 import { words } from "../words";
-import { makeDraft } from "./api";
+import { draftOfLine, makeDraft } from "./api";
 
-/** Makes a draft of cases: who writes goes on with it at once, anybody else is told where it lies. */
-export function useDrafting(): { draft: (cases: number[]) => Promise<void>; busy: boolean } {
+interface Drafting {
+  draft: (cases: number[]) => Promise<void>;
+  draftLine: (id: number) => Promise<void>;
+  busy: boolean;
+}
+
+/** Makes a draft of cases or of a log's lines: who writes goes on with it at once, anybody else is told where it lies. */
+export function useDrafting(): Drafting {
   const writes = useContext(SignedIn).roles.includes("author");
   const client = useQueryClient();
   const navigate = useNavigate();
   const say = useSay();
   const [busy, setBusy] = useState(false);
-  const draft = async (cases: number[]) => {
+  const begin = async (make: () => Promise<DraftMade>) => {
     if (busy) return;
     setBusy(true);
     try {
-      const made = await makeDraft(cases);
+      const made = await make();
       void client.invalidateQueries({ queryKey: ["gaps"] });
       void client.invalidateQueries({ queryKey: ["case"] });
       void client.invalidateQueries({ queryKey: ["library"] });
@@ -30,5 +37,9 @@ export function useDrafting(): { draft: (cases: number[]) => Promise<void>; busy
       setBusy(false);
     }
   };
-  return { draft, busy };
+  return {
+    draft: (cases) => begin(() => makeDraft(cases)),
+    draftLine: (id) => begin(() => draftOfLine(id)),
+    busy,
+  };
 }

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { Before } from "../gaps";
 import { Coming, Failed, KeyButton, useKeys } from "../look";
 import { words } from "../words";
 import { errorQuery, evidenceQuery, fixQuery } from "./api";
@@ -60,6 +61,7 @@ export function ErrorPage() {
         </KeyButton>
       </p>
       {whole && data.tries.filter((t) => t.published).map((t) => <FixBelow key={t.fix} fix={t.fix} />)}
+      <Before error={data.key} />
       <Sayings error={data.key} />
     </SheetFrame>
   );

@@ -24,7 +24,6 @@ export const deskWords = {
   moveHint: "↑ ↓ choose, Enter opens",
   putBackCount: (n: number) => many(n, "thing to put back", "things to put back"),
   until: (time: string) => `until ${time}`,
-  tried: (n: number) => (n === 0 ? "not begun" : many(n, "fix tried", "fixes tried")),
 };
 
 export const caseWords = {

@@ -16,7 +16,8 @@ export function Teach({ c }: { c: Case }) {
   const tries = freeTries(c);
   const { data: same } = useQuery(sameShapeQuery(c.number, c.texts.length, c.error === null));
   const { draft, busy } = useDrafting();
-  const others = same?.cases ?? [];
+  // what is only thought to be the same makes no draft with it
+  const others = same && !same.guess ? same.cases : [];
   const made = c.draft ?? same?.draft ?? null;
   const make = () => void draft([c.number, ...others]);
   const can = made === null && (tries.length > 0 || c.error === null);

@@ -20,6 +20,8 @@ import org.mendak.core.shapes.Shapes;
 public final class Grouping {
 
     private static final int MESSAGES = 2_000;
+    /** As many shapes as a desk meets in a year. */
+    private static final int SHAPES = 300;
 
     private Grouping() {}
 
@@ -56,11 +58,79 @@ public final class Grouping {
         if (byHand != null) {
             report("lines labelled by hand", read(byHand));
         }
+        retold(corpus, 1);
         Drafted.measure(corpus);
+    }
+
+    /**
+     * Messages as callers tell them, where a desk met half of the messages before: how many find their own shape, and how many another, or
+     * one where none is right. Beside it the shape that shares most words.
+     */
+    private static void retold(Path corpus, int half) throws IOException, InterruptedException {
+        List<Corpus.Known> all = Corpus.build(corpus).known().stream()
+                .filter(k -> Math.floorMod(k.message().words().hashCode(), 2) == half)
+                .limit(2 * SHAPES)
+                .toList();
+        Random random = new Random(21);
+        int met = all.size() / 2;
+        List<String> texts = new ArrayList<>();
+        for (int m = 0; m < met; m++) {
+            texts.add(all.get(m).message().fill(random).text());
+        }
+        Shapes shapes = Shapes.of(texts.stream().map(Shapes::read).toList());
+        int[] group = labels(shapes.groups(), met);
+        System.out.println(
+                "| told | own shape | another | none met: told one | by words alone: own, another, none met |\n|---|---|---|---|---|");
+        for (Noise how : List.of(Noise.CLEAN, Noise.RETOLD, Noise.TYPING, Noise.CUT)) {
+            int[] n = new int[6];
+            for (int m = 0; m < all.size(); m++) {
+                Corpus.Known k = all.get(m);
+                String said = how.apply(k, k.message().fill(random), List.of(), random)
+                        .text();
+                var sure = shapes.groupOf(Shapes.read(said));
+                int found = (sure.isPresent() ? sure : shapes.meant(said, -1)).orElse(-1);
+                int words = byWords(said, texts, group);
+                int at = m >= met ? 2 : found == group[m] ? 0 : 1;
+                n[at] += found >= 0 ? 1 : 0;
+                n[m >= met ? 5 : words == group[m] ? 3 : 4] += words >= 0 ? 1 : 0;
+            }
+            System.out.printf(
+                    Locale.ROOT,
+                    "| %s | %.1f %% | %.1f %% | %.1f %% | %.1f, %.1f, %.1f %% |%n",
+                    how.name().toLowerCase(Locale.ROOT),
+                    100.0 * n[0] / met,
+                    100.0 * n[1] / met,
+                    100.0 * n[2] / (all.size() - met),
+                    100.0 * n[3] / met,
+                    100.0 * n[4] / met,
+                    100.0 * n[5] / (all.size() - met));
+        }
+    }
+
+    /** The alternative: whichever shares half of all words. */
+    private static int byWords(String said, List<String> texts, int[] group) {
+        Set<String> words = words(said);
+        int best = -1;
+        double most = 0.5;
+        for (int t = 0; t < texts.size(); t++) {
+            Set<String> there = words(texts.get(t));
+            long shared = there.stream().filter(words::contains).count();
+            double like = 2.0 * shared / (there.size() + words.size());
+            if (like > most) {
+                most = like;
+                best = group[t];
+            }
+        }
+        return best;
+    }
+
+    private static Set<String> words(String text) {
+        return Set.copyOf(List.of(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+")));
     }
 
     /** The same on the half that it may be fitted to. */
     public static void fit(Path corpus) throws IOException, InterruptedException {
+        retold(corpus, 0);
         Drafted.measure(corpus);
         report("messages for fitting", made(messages(corpus, 0), 20_000, new Random(7)));
     }

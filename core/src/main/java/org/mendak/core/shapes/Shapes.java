@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import java.util.TreeMap;
 
-/** Texts grouped by the message that they are made of. Immutable and safe for use by many threads. */
+/** Texts grouped by the message that they are made of. Never changes and is safe for use by many threads. */
 public final class Shapes {
 
     /** As many forms with the same beginning, end or words are compared with each other; more are compared with these. */
@@ -33,8 +33,12 @@ public final class Shapes {
 
     private final List<List<Integer>> groups;
     private final Map<Integer, Integer> groupOf = new HashMap<>();
+    private final List<Read> read;
+    /** Made when it is asked for; made twice it is the same. */
+    private volatile Told told;
 
     private Shapes(List<Read> texts) {
+        read = List.copyOf(texts);
         Map<Form, List<Integer>> byForm = new HashMap<>();
         for (int i = 0; i < texts.size(); i++) {
             byForm.computeIfAbsent(texts.get(i).form, f -> new ArrayList<>(1)).add(i);
@@ -105,6 +109,25 @@ public final class Shapes {
             }
         }
         return OptionalInt.empty();
+    }
+
+    /**
+     * The group that somebody means who tells its message in words of their own; empty if none is, or more than one may be. A text that
+     * {@link #groupOf} finds is of that group for sure, this is a guess.
+     *
+     * @param but the place of a group that is not meant, such as the text's own; -1 for none
+     */
+    public OptionalInt meant(String text, int but) {
+        Told t = told;
+        if (t == null) {
+            List<Form> known = new ArrayList<>();
+            for (List<Integer> g : groups) {
+                known.add(read.get(g.get(0)).form);
+            }
+            t = new Told(known);
+            told = t;
+        }
+        return t.meant(text, but);
     }
 
     private void join(String key, List<Integer> bucket) {

@@ -1,5 +1,6 @@
 package org.mendak.core.shapes;
 
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.util.ArrayList;
@@ -10,6 +11,7 @@ import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import org.junit.jupiter.api.Test;
@@ -86,5 +88,46 @@ class ShapesTest {
         return Shapes.group(texts).stream()
                 .map(g -> g.stream().map(texts::get).collect(Collectors.toSet()))
                 .collect(Collectors.toCollection(HashSet::new));
+    }
+
+    private static final Shapes MET = Shapes.of(Stream.of(
+                    "gangway motor refuses to lower because limit switch reports frozen grease",
+                    "gangway motor refuses to rise because limit switch reports frozen grease",
+                    "mail chute 4 is jammed by wet letters",
+                    "lantern on deck 9 flickers although fuse is new")
+            .map(Shapes::read)
+            .toList());
+
+    private static String meant(String told) {
+        var group = MET.meant(told, -1);
+        return group.isEmpty()
+                ? ""
+                : String.valueOf(MET.groups().get(group.getAsInt()).get(0));
+    }
+
+    @Test
+    void whoTellsAMessageInOtherWordsMeansItsShape() {
+        assertThat(meant("the chute for the mail jams, letters are wet")).isEqualTo("2");
+        assertThat(meant("the lantern flickered but the fuse was new")).isEqualTo("3");
+        assertThat(meant("letters")).isEmpty();
+        assertThat(meant("the coffee is cold")).isEmpty();
+        assertThat(meant("")).isEmpty();
+        assertThat(meant(" \u2028 \ud800 ".repeat(10_000))).isEmpty();
+    }
+
+    @Test
+    void whatMayBeEitherOfTwoIsNeither() {
+        Shapes two = Shapes.of(
+                Stream.of("winch rope is wet and hoisting ends early", "winch rope is frayed and hoisting ends late")
+                        .map(Shapes::read)
+                        .toList());
+        assertThat(two.groups()).hasSize(2);
+        assertThat(two.meant("winch rope and hoisting ends", -1)).isEmpty();
+        int wet =
+                two.meant("the winch rope was wet and hoisting ended early", -1).orElseThrow();
+        assertThat(two.groups().get(wet)).containsExactly(0);
+        // its own shape is not what it is like
+        assertThat(two.meant("the winch rope was wet and hoisting ended early", wet))
+                .satisfiesAnyOf(o -> assertThat(o).isEmpty(), o -> assertThat(o).hasValue(1 - wet));
     }
 }

@@ -56,6 +56,12 @@ class CaseLocks {
         return turns.take(() -> db.tx(work), turn(number));
     }
 
+    /** A transaction at many cases, when it is its turn at each. */
+    <T> T together(List<Long> numbers, Function<Tx, T> work) {
+        return turns.take(
+                () -> db.tx(work), numbers.stream().map(CaseLocks::turn).toArray());
+    }
+
     private static Object turn(long number) {
         return "case " + number;
     }

@@ -3,6 +3,7 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -71,22 +72,38 @@ public class CaseReader {
         return new Facts(library.library().vocabulary().withToday(all));
     }
 
-    /** Cases for a list; two more statements however many they are. */
+    /** Cases for a list; four more statements however many they are. */
     List<CaseViews.Line> lines(Tx tx, List<CaseRow> rows) {
         List<Long> numbers = rows.stream().map(CaseRow::number).toList();
         Map<Long, List<String>> outcomes = attempts.outcomes(tx, numbers);
+        // what was done off the script is sewn on behind the fixes
+        Map<Long, List<String>> off = free.outcomes(tx, numbers);
+        rows.forEach(c -> outcomes.computeIfAbsent(c.number(), k -> new ArrayList<>())
+                .addAll(off.getOrDefault(c.number(), List.of()).stream()
+                        .filter(o -> c.open() || !o.isEmpty())
+                        .toList()));
         Map<Long, Integer> open = owed.counts(tx, numbers);
+        Map<Long, String> said = cases.firstTexts(
+                tx,
+                rows.stream()
+                        .filter(c -> c.errorKey() == null)
+                        .map(CaseRow::number)
+                        .toList());
         return rows.stream()
-                .map(c -> line(c, outcomes.getOrDefault(c.number(), List.of()), open.getOrDefault(c.number(), 0)))
+                .map(c -> line(
+                        c,
+                        said.containsKey(c.number()) ? CaseWords.quoted(said.get(c.number())) : title(c.errorKey()),
+                        outcomes.getOrDefault(c.number(), List.of()),
+                        open.getOrDefault(c.number(), 0)))
                 .toList();
     }
 
-    private CaseViews.Line line(CaseRow c, List<String> outcomes, int owed) {
+    private static CaseViews.Line line(CaseRow c, String title, List<String> outcomes, int owed) {
         return new CaseViews.Line(
                 c.number(),
                 Words.word(c.status()),
                 c.errorKey(),
-                title(c.errorKey()),
+                title,
                 c.product(),
                 c.device(),
                 c.requester(),

@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -301,6 +302,19 @@ public class CaseStore {
                 h.taker(),
                 h.note(),
                 h.at());
+    }
+
+    /** How the first text of each of these cases begins, by case; cases without any are not in it. */
+    Map<Long, String> firstTexts(Tx tx, List<Long> numbers) {
+        Map<Long, String> texts = new HashMap<>();
+        if (!numbers.isEmpty()) {
+            tx.list(
+                    "select t.number, substring(t.text, 1, 1000) as said from case_text t where t.number = any(?) and t.id ="
+                            + " (select min(f.id) from case_text f where f.number = t.number)",
+                    r -> texts.put(r.getLong("number"), r.getString("said")),
+                    (Object) numbers.toArray(Long[]::new));
+        }
+        return texts;
     }
 
     /** What was found out or answered later: the newest value of each kind. */

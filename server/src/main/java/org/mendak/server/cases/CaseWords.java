@@ -2,9 +2,11 @@ package org.mendak.server.cases;
 
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.mendak.core.language.Facts;
 import org.mendak.core.privacy.SecretFinder;
 import org.mendak.core.runbook.Phase;
+import org.mendak.core.shapes.Common;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 
@@ -12,6 +14,8 @@ import org.mendak.server.platform.Refusal;
 public final class CaseWords {
 
     private static final int MOST_UNMASKED = 1_000;
+
+    private static final int QUOTED = 90;
 
     private CaseWords() {}
 
@@ -49,6 +53,17 @@ public final class CaseWords {
         if (text.length() > Limits.TEXT) {
             throw Refusal.tooLarge("The text has more than " + Limits.TEXT + " characters. Nothing was stored.");
         }
+    }
+
+    /** What tells most of a text, in quotes: what a case that nobody could name is called in a list. */
+    static String quoted(String text) {
+        String line = Common.of(List.of(text)).pieces().stream()
+                .map(Common.Piece::text)
+                .collect(Collectors.joining())
+                .strip();
+        String told = (line.isEmpty() ? text.strip() : line).replaceAll("\\s+", " ");
+        return "\u201c"
+                + (told.length() <= QUOTED ? told : told.substring(0, QUOTED).strip() + "\u2026") + "\u201d";
     }
 
     static String cut(String s) {

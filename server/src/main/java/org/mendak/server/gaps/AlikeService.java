@@ -43,6 +43,7 @@ class AlikeService {
     /**
      * Other cases of a shape.
      *
+     * @param guess whether they are only thought to be of it, because it is told in other words
      * @param cases their numbers, the newest first, as many as go into one draft with this one
      * @param solved those that ended well and how, those whose steps are known first, then the newest
      * @param open those that somebody works on
@@ -50,6 +51,7 @@ class AlikeService {
      */
     record Alike(
             int count,
+            boolean guess,
             List<Long> cases,
             List<Solved> solved,
             List<Open> open,
@@ -83,7 +85,7 @@ class AlikeService {
             WorkedCases.Whole whole = cases.of(tx, List.of(number)).get(0);
             String text = String.join("\n", whole.worked().texts());
             return whole.row().errorKey() != null || text.isBlank()
-                    ? new Alike(0, List.of(), List.of(), List.of(), null)
+                    ? new Alike(0, false, List.of(), List.of(), List.of(), null)
                     : alike(tx, text, number, whole.worked().steps());
         });
     }
@@ -99,7 +101,8 @@ class AlikeService {
 
     private Alike alike(Tx tx, String text, long but, List<WorkedCase.Done> done) {
         UnknownShapes.Grouped g = unknown.grouped(tx);
-        List<Integer> others = UnknownShapes.without(g, g.like(text), but);
+        List<Integer> sure = UnknownShapes.without(g, g.like(text), but);
+        List<Integer> others = sure.isEmpty() ? g.meantBy(text, but) : sure;
         List<Unknown> all = others.stream().map(g.cases()::get).toList();
         List<Unknown> solved = all.stream().filter(Unknown::solved).limit(50).toList();
         List<Unknown> open = all.stream().filter(Unknown::open).limit(OPEN).toList();
@@ -120,6 +123,7 @@ class AlikeService {
                 all.stream().map(Unknown::draft).filter(d -> d != null).findFirst();
         return new Alike(
                 all.size(),
+                sure.isEmpty() && !all.isEmpty(),
                 all.stream()
                         .map(Unknown::number)
                         .limit(Drafting.MOST_CASES - 1L)

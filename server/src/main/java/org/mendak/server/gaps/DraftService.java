@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.BiConsumer;
 import org.mendak.core.drafting.Drafted;
 import org.mendak.core.drafting.Drafting;
 import org.mendak.core.drafting.WorkedCase;
@@ -14,6 +15,7 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
 /** From cases to a draft. */
@@ -95,6 +97,17 @@ class DraftService {
                     known ? null : begun(made.error()),
                     known ? about.get(0) : null,
                     made.fixes().stream().map(DraftService::begun).toList());
+        });
+    }
+
+    /** Makes a draft of what lines of logs have in common. */
+    Made ofLines(Caller caller, List<WorkedCase> lines, String note, BiConsumer<Tx, String> then) {
+        return drafts.alone(tx -> {
+            Drafted made = Drafting.of(lines, (kind, key) -> drafts.taken(tx, kind, key));
+            Drafted.Document error = made.error();
+            drafts.begin(tx, caller, List.of(new BegunDrafts.Begun(error.kind(), error.key(), error.text())), note);
+            then.accept(tx, error.key());
+            return new Made(begun(error), null, List.of());
         });
     }
 

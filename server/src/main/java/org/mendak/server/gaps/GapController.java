@@ -27,10 +27,12 @@ class GapController {
     record HideBody(String reason) {}
 
     private final GapService gaps;
+    private final LogGapService logs;
     private final AlikeService alike;
     private final SurgeService surges;
 
-    GapController(GapService gaps, AlikeService alike, SurgeService surges) {
+    GapController(GapService gaps, LogGapService logs, AlikeService alike, SurgeService surges) {
+        this.logs = logs;
         this.surges = surges;
         this.gaps = gaps;
         this.alike = alike;
@@ -59,6 +61,26 @@ class GapController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void hide(Caller caller, @PathVariable long n, @RequestBody HideBody body) {
         gaps.hide(caller, n, body.reason());
+    }
+
+    /** Shapes of what only logs said, those in most logs first. */
+    @GetMapping("/api/gaps/logs")
+    List<LogGapService.LogShape> inLogs(Caller caller, @RequestParam(defaultValue = "false") boolean hidden) {
+        return logs.shapes(caller, hidden);
+    }
+
+    /** Hides the shape of this line, for a reason; without one it is shown again. */
+    @PostMapping("/api/gaps/logs/{n}/hidden")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void hideLine(Caller caller, @PathVariable long n, @RequestBody HideBody body) {
+        logs.hide(caller, n, body.reason());
+    }
+
+    /** Makes a draft of the shape of this line. */
+    @PostMapping("/api/gaps/logs/{n}/draft")
+    @ResponseStatus(HttpStatus.CREATED)
+    DraftService.Made draftOfLine(Caller caller, @PathVariable long n) {
+        return logs.draft(caller, n);
     }
 
     /** What comes in far more often just now than it usually does. */

@@ -55,6 +55,7 @@ class GapService {
     private final Db db;
     private final GapStore store;
     private final UnknownShapes unknown;
+    private final LogLines logs;
     private final RecognitionService recognition;
     private final NamedSince named;
     private final LibraryService library;
@@ -65,6 +66,7 @@ class GapService {
             Db db,
             GapStore store,
             UnknownShapes unknown,
+            LogLines logs,
             RecognitionService recognition,
             NamedSince named,
             LibraryService library,
@@ -73,6 +75,7 @@ class GapService {
         this.db = db;
         this.store = store;
         this.unknown = unknown;
+        this.logs = logs;
         this.recognition = recognition;
         this.named = named;
         this.library = library;
@@ -88,7 +91,7 @@ class GapService {
      * @param unnamedShare of them, about no known error; in [0, 1], 0 without any
      * @param shapes those that cost most first
      * @param more shapes that are not told
-     * @param hidden shapes that somebody hid
+     * @param hidden shapes that somebody hid, those that only logs said among them
      */
     record Gaps(long cases, double solvedShare, double unnamedShare, List<Shape> shapes, int more, int hidden) {}
 
@@ -99,6 +102,7 @@ class GapService {
      * @param message what its texts have in common, with placeholders
      * @param minutes how long people worked on it, as far as that is known
      * @param samples some of its texts
+     * @param logs in how many logs it stands
      * @param draft the draft that was made of it; null if none was
      * @param hiddenFor why it is hidden; null if it is not
      */
@@ -116,6 +120,7 @@ class GapService {
             List<Long> cases,
             Instant first,
             Instant last,
+            int logs,
             @OrNull String draft,
             @OrNull String hiddenFor) {}
 
@@ -125,10 +130,16 @@ class GapService {
     /** The gaps, or those that somebody hid. */
     Gaps gaps(Caller caller, boolean hidden) {
         caller.may(Role.AGENT, Scope.READ, "see gaps");
-        Read r = db.tx(tx -> new Read(
-                unknown.grouped(tx),
-                store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity())),
-                store.counted(tx, clock.instant().minus(UnknownShapes.BACK))));
+        Read r = db.tx(tx -> {
+            UnknownShapes.Grouped grouped = unknown.grouped(tx);
+            LogLines.Sorted lines = logs.sorted(tx, grouped.shapes());
+            return new Read(
+                    grouped,
+                    lines.besides(grouped.shapes()),
+                    lines.hidden(),
+                    store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity())),
+                    store.counted(tx, clock.instant().minus(UnknownShapes.BACK)));
+        });
         // no connection is held while texts are recognised
         UnknownShapes.Grouped g = r.grouped();
         List<List<Integer>> costly = g.shapes().groups().stream()
@@ -145,15 +156,21 @@ class GapService {
                 r.counted().all(),
                 share(r.counted().solved(), r.counted().all()),
                 share(r.counted().unnamed(), r.counted().all()),
-                wanted.stream()
-                        .limit(MOST)
-                        .map(places -> shape(g, places, r.hidden()))
-                        .toList(),
+                wanted.stream().limit(MOST).map(places -> shape(r, places)).toList(),
                 Math.max(0, wanted.size() - MOST),
-                (int) costly.stream().filter(places -> isHidden(r, places)).count());
+                r.hiddenLines()
+                        + (int) costly.stream()
+                                .filter(places -> isHidden(r, places))
+                                .count());
     }
 
-    private record Read(UnknownShapes.Grouped grouped, Map<Long, Hidden> hidden, GapStore.Counted counted) {}
+    /** What a list of gaps is put together from; logs by the first place of a shape. */
+    private record Read(
+            UnknownShapes.Grouped grouped,
+            Map<Integer, Integer> logs,
+            int hiddenLines,
+            Map<Long, Hidden> hidden,
+            GapStore.Counted counted) {}
 
     private static boolean isHidden(Read r, List<Integer> places) {
         return places.stream()
@@ -164,7 +181,8 @@ class GapService {
         return places.stream().mapToDouble(i -> minutes(g.cases().get(i))).sum();
     }
 
-    private static Shape shape(UnknownShapes.Grouped g, List<Integer> places, Map<Long, Hidden> why) {
+    private static Shape shape(Read r, List<Integer> places) {
+        UnknownShapes.Grouped g = r.grouped();
         List<Unknown> cases = places.stream().map(g.cases()::get).toList();
         List<String> texts = places.stream().map(g.texts()::get).toList();
         return new Shape(
@@ -187,13 +205,14 @@ class GapService {
                         .map(Unknown::openedAt)
                         .max(Comparator.naturalOrder())
                         .orElseThrow(),
+                r.logs().getOrDefault(places.get(0), 0),
                 cases.stream()
                         .map(Unknown::draft)
                         .filter(Objects::nonNull)
                         .findFirst()
                         .orElse(null),
                 cases.stream()
-                        .map(c -> why.get(c.number()))
+                        .map(c -> r.hidden().get(c.number()))
                         .filter(Objects::nonNull)
                         .map(Hidden::reason)
                         .findFirst()
@@ -265,7 +284,7 @@ class GapService {
         });
     }
 
-    private static String cut(String s) {
+    static String cut(String s) {
         return s.length() <= 200 ? s : s.substring(0, 200);
     }
 

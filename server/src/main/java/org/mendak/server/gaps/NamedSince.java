@@ -1,7 +1,9 @@
 package org.mendak.server.gaps;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.mendak.core.recognise.Recognition;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Component;
 
@@ -18,9 +20,14 @@ class NamedSince {
         this.recognition = recognition;
     }
 
-    private record Tried(long edition, Map<String, Boolean> named) {}
+    private record Tried(long edition, Map<String, Optional<String>> named) {}
 
     boolean isNamed(String text) {
+        return as(text).isPresent();
+    }
+
+    /** The known error that a text is recognised as by now; empty if it is none. */
+    Optional<String> as(String text) {
         Tried t = tried;
         long edition = recognition.edition();
         if (t.edition() != edition || t.named().size() > MOST) {
@@ -30,8 +37,10 @@ class NamedSince {
         return t.named().computeIfAbsent(text, this::recognised);
     }
 
-    private boolean recognised(String text) {
-        var candidates = recognition.recognise(text, null, null, null).candidates();
-        return !candidates.isEmpty() && candidates.get(0).recognised();
+    private Optional<String> recognised(String text) {
+        return recognition.recognise(text, null, null, null).candidates().stream()
+                .findFirst()
+                .filter(Recognition.Candidate::recognised)
+                .map(Recognition.Candidate::error);
     }
 }

@@ -51,6 +51,14 @@ class UnknownShapes {
             return group.isEmpty() ? List.of() : shapes.groups().get(group.getAsInt());
         }
 
+        /** The cases of the shape that a text tells in other words, as places; empty if it tells none, or only what this case is in. */
+        List<Integer> meantBy(String text, long but) {
+            List<List<Integer>> groups = shapes.groups();
+            int own = of(but).map(groups::indexOf).orElse(-1);
+            var group = shapes.meant(text, own);
+            return group.isEmpty() ? List.of() : groups.get(group.getAsInt());
+        }
+
         /** The shape that a case is in, as places; empty if it is none of these. */
         Optional<List<Integer>> of(long number) {
             return shapes.groups().stream()

@@ -27,6 +27,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -90,11 +91,13 @@ class ScanService {
 
     private final RecognitionService recognition;
     private final Live live;
+    private final ApplicationEventPublisher events;
     private final Path folder;
     private final Map<String, Scan> scans = new ConcurrentHashMap<>();
     private final ExecutorService executor = Executors.newFixedThreadPool(2, r -> new Thread(r, "scan"));
 
-    ScanService(RecognitionService recognition, Live live, DeskFolder folder) {
+    ScanService(RecognitionService recognition, Live live, DeskFolder folder, ApplicationEventPublisher events) {
+        this.events = events;
         this.recognition = recognition;
         this.live = live;
         this.folder = folder.ofThisRun("scans");
@@ -164,7 +167,25 @@ class ScanService {
         } finally {
             delete(path);
         }
+        if (ended.findings() != null) {
+            tell(scan, ended.findings());
+        }
         stand(scan, ended.state(), ended.done(), ended.findings(), ended.problem());
+    }
+
+    /** What nobody could name is told to whoever keeps it; if that fails, the findings are there all the same. */
+    private void tell(Scan scan, LogFindings found) {
+        try {
+            events.publishEvent(new LogScanned(
+                    scan.owner,
+                    scan.view.name(),
+                    found.unknown().stream()
+                            .filter(f -> !f.excerpts().isEmpty())
+                            .map(f -> new LogScanned.Line(f.excerpts().get(0).text(), f.count()))
+                            .toList()));
+        } catch (RuntimeException e) {
+            LOG.error("what a log could not name was not kept", e);
+        }
     }
 
     private Ended read(Scan scan, Path path) {

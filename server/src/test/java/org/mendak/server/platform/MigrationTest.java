@@ -125,6 +125,34 @@ class MigrationTest {
     }
 
     @Test
+    void underVersionFourteenLinesOfLogsAreKeptAndACaseIsOnceInAnAct(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "13");
+        String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            s.execute("insert into desk_case (status, agent, opened_at, closed_at) values ('solved', 'Liv', " + now
+                    + ", " + now + ")");
+        }
+        migrate(url, "14");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            String filed =
+                    "insert into case_filed (filing, number, error_key, agent, at) values ('f', %d, 'hole', 'Liv', "
+                            + now + ")";
+            s.execute(filed.formatted(1));
+            assertThatThrownBy(() -> s.execute(filed.formatted(1))).isInstanceOf(SQLException.class);
+            assertThatThrownBy(() -> s.execute(filed.formatted(2))).isInstanceOf(SQLException.class);
+            String line = "insert into log_line (log, text, lines, agent, at) values ('a.log', 'dark', %d, 'Liv', "
+                    + now + ")";
+            s.execute(line.formatted(3));
+            assertThatThrownBy(() -> s.execute(line.formatted(0))).isInstanceOf(SQLException.class);
+            assertThat(one(s, "select agent from desk_case where error_key is null"))
+                    .isEqualTo("Liv");
+        }
+    }
+
+    @Test
     void underVersionThirteenOneThingIsToldOnceAndGoesWithItsHook(@TempDir Path folder) throws SQLException {
         String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
         migrate(url, "12");

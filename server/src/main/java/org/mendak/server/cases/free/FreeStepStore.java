@@ -3,7 +3,10 @@ package org.mendak.server.cases.free;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.platform.Tx;
@@ -36,6 +39,23 @@ public class FreeStepStore {
                 r.getInt("version"),
                 r.getString("agent"),
                 Tx.instant(r, "at"));
+    }
+
+    /** What came of the tries of many cases in their order, by case; empty text for steps behind the last try. */
+    public Map<Long, List<String>> outcomes(Tx tx, List<Long> numbers) {
+        Map<Long, List<String>> byCase = new HashMap<>();
+        tx.list(
+                "select number, coalesce(outcome, '') as outcome from free_step where number = any(?) and not undone"
+                        + " order by number, position",
+                r -> {
+                    List<String> all = byCase.computeIfAbsent(r.getLong("number"), n -> new ArrayList<>());
+                    if (!all.isEmpty() && all.get(all.size() - 1).isEmpty()) {
+                        all.remove(all.size() - 1);
+                    }
+                    return all.add(r.getString("outcome"));
+                },
+                (Object) numbers.toArray(Long[]::new));
+        return byCase;
     }
 
     /** The steps of a case in their order, those that were taken back among them. */
