@@ -6211,6 +6211,7 @@ export interface operations {
         product?: string;
         phase?: string;
         state?: string;
+        health?: string;
         from?: number;
       };
       header?: never;

@@ -113,6 +113,14 @@ export function FindPage() {
             label: value === "open" ? words.case.open : words.case.endings[value],
           }))}
         />
+        <Select
+          aria-label={t.health}
+          placeholder={t.health}
+          allowClear
+          value={narrowed.health || undefined}
+          onChange={(health?: string) => narrow({ health: health ?? "" })}
+          options={Object.entries(t.healths).map(([value, label]) => ({ value, label }))}
+        />
       </div>
       {found.error && <Failed error={found.error} again={() => void found.refetch()} />}
       {first?.reading != null && <p className="soft">{t.reading(first.reading)}</p>}

@@ -3,18 +3,29 @@ import { Link } from "react-router";
 import { Key, useNow } from "../look";
 import { words } from "../words";
 import { foundHereQuery } from "./api";
-import { looksTyped } from "./findState";
+import { looksTyped, openedAt } from "./findState";
 import { HitLine } from "./HitLine";
 import "./find.css";
 
 const MOST = 5;
 
-/** Beside what it may be: what else has these words, and the way to all of it. */
-export function FoundHere({ text }: { text: string }) {
+/** The first few things that have what was typed; none while it is no line that a person types. */
+function useFirst(text: string) {
   const typed = text.trim();
   const { data } = useQuery(foundHereQuery(looksTyped(typed) ? typed : ""));
+  return looksTyped(typed) ? data : undefined;
+}
+
+/** Where each of what stands in {@link FoundHere} is opened, in its order. */
+export function useFoundHere(text: string): string[] {
+  return useFirst(text)?.hits.slice(0, MOST).map(openedAt) ?? [];
+}
+
+/** Beside what it may be: what else has these words, and the way to all of it. */
+export function FoundHere({ text, chosen }: { text: string; chosen: number }) {
+  const data = useFirst(text);
   const now = useNow();
-  if (!looksTyped(typed) || !data || data.hits.length === 0) return null;
+  if (!data || data.hits.length === 0) return null;
   return (
     <div className="found-here">
       <h2>
@@ -24,8 +35,8 @@ export function FoundHere({ text }: { text: string }) {
         </Link>
       </h2>
       <ul className="hits">
-        {data.hits.slice(0, MOST).map((h) => (
-          <HitLine key={`${h.kind}${h.key}${h.number}`} hit={h} chosen={false} now={now} />
+        {data.hits.slice(0, MOST).map((h, i) => (
+          <HitLine key={`${h.kind}${h.key}${h.number}`} hit={h} chosen={i === chosen} now={now} />
         ))}
       </ul>
     </div>

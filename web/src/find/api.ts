@@ -7,9 +7,10 @@ export interface Narrowed {
   product: string;
   phase: string;
   state: string;
+  health: string;
 }
 
-export const EVERYTHING: Narrowed = { kind: "", product: "", phase: "", state: "" };
+export const EVERYTHING: Narrowed = { kind: "", product: "", phase: "", state: "", health: "" };
 
 /** As many come at a time, and no more than so many in all. */
 const AT_A_TIME = 50;
@@ -25,6 +26,7 @@ const ask = (q: string, n: Narrowed, from: number, signal?: AbortSignal) =>
           product: n.product,
           phase: n.phase,
           state: n.state,
+          health: n.health,
           from,
         },
       },

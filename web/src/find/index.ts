@@ -1,2 +1,2 @@
 export { FindPage } from "./FindPage";
-export { FoundHere } from "./FoundHere";
+export { FoundHere, useFoundHere } from "./FoundHere";

@@ -1,10 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useContext, useState } from "react";
-import { Link } from "react-router";
 import { SignedIn } from "../frame";
-import { useSay } from "../look";
+import { KeyButton, useKeys, useSay } from "../look";
 import { words } from "../words";
 import { beforeQuery, fileBefore, takeFilingBack } from "./api";
+import { CaseLinks } from "./CaseLinks";
 import "./gaps.css";
 
 const b = words.gaps.before;
@@ -39,9 +39,17 @@ export function Before({ error }: { error: string }) {
       setFiled(null);
       say.done(b.taken(out.count));
     });
+  useKeys(b.keys, [
+    {
+      key: "u",
+      says: b.put(data?.count ?? 0),
+      act: put,
+      alive: writes && !busy && data !== undefined && data.count > 0,
+    },
+  ]);
   if (!data || (data.count === 0 && filed === null)) return null;
   return (
-    <section className="said-earlier no-print">
+    <section className="gap-before no-print">
       {filed !== null && (
         <p role="status">
           {b.done(filed.count)}{" "}
@@ -55,17 +63,10 @@ export function Before({ error }: { error: string }) {
           <h2>{b.title(data.count)}</h2>
           <p className="soft">{b.hint}</p>
           <pre className="gap-samples mono">{data.samples.join("\n")}</pre>
-          <p>
-            {words.gaps.cases}:{" "}
-            {data.cases.map((n) => (
-              <Link key={n} to={`/case/${n}`}>
-                {n}
-              </Link>
-            ))}{" "}
-            <button type="button" className="plain" disabled={busy} onClick={put}>
-              {b.put(data.count)}
-            </button>
-          </p>
+          <CaseLinks cases={data.cases} more={data.count - data.cases.length} />
+          <KeyButton k="u" strong disabled={busy} onPress={put}>
+            {b.put(data.count)}
+          </KeyButton>
         </>
       )}
     </section>

@@ -1,11 +1,11 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useContext, useState } from "react";
-import { Link } from "react-router";
 import type { GapShape, LogGap } from "../api";
 import { SignedIn } from "../frame";
 import { Ago, Coming, Failed, MiniSeam, useKeys, useNow, useSay } from "../look";
 import { words } from "../words";
 import { gapsQuery, hideLine, hideShape, logGapsQuery } from "./api";
+import { CaseLinks } from "./CaseLinks";
 import { GapActs } from "./GapActs";
 import { GapLine } from "./GapLine";
 import "./gaps.css";
@@ -156,15 +156,11 @@ export function GapsPage() {
               >
                 <h3>{g.samples}</h3>
                 <pre className="gap-samples mono">{r.shape.samples.join("\n")}</pre>
-                <p>
-                  {g.cases}:{" "}
-                  {r.shape.cases.slice(0, MOST_CASES).map((n) => (
-                    <Link key={n} to={`/case/${n}`}>
-                      {n}
-                    </Link>
-                  ))}{" "}
-                  <span className="soft">{g.by(r.shape.agents)}</span>
-                </p>
+                <CaseLinks
+                  cases={r.shape.cases.slice(0, MOST_CASES)}
+                  more={r.shape.count - MOST_CASES}
+                  by={g.by(r.shape.agents)}
+                />
                 {r.shape.hiddenFor === null && <Near shape={r.shape} writes={writes} />}
                 {acts(r, i)}
               </GapLine>
@@ -173,7 +169,7 @@ export function GapsPage() {
       </ul>
       {data.more > 0 && <p className="soft">{g.more(data.more)}</p>}
       {logs !== undefined && logs.length > 0 && (
-        <section>
+        <section className="gap-logs">
           <h2>{g.onlyInLogs}</h2>
           <p className="soft">{g.onlyInLogsHint}</p>
           <ul className="gap-lines">
@@ -195,7 +191,7 @@ export function GapsPage() {
                     <pre className="gap-samples mono">{r.shape.samples.join("\n")}</pre>
                     <p>
                       {g.logs}: <span className="mono">{r.shape.logs.slice(0, MOST_CASES).join(", ")}</span>{" "}
-                      <span className="soft">{g.by(r.shape.agents)}</span>
+                      <span className="soft">{g.readBy(r.shape.agents)}</span>
                     </p>
                     {acts(r, i)}
                   </GapLine>

@@ -147,7 +147,7 @@ test("what is typed is found by its words, too", async () => {
   server({
     ...TABLE,
     "POST /api/recognitions": found({}),
-    "GET /api/find?q=Norrholm&product=&phase=&state=&from=0": {
+    "GET /api/find?q=Norrholm&product=&phase=&state=&health=&from=0": {
       total: 7,
       more: false,
       loose: false,
@@ -172,6 +172,14 @@ test("what is typed is found by its words, too", async () => {
   expect(place.textContent).toContain("all 7");
   expect(place.querySelector("a[href='/case/12']")).not.toBeNull();
   expect(place.textContent).toContain("case 12 · Purserdesk");
+  // below the known errors and none of these, the arrows go on to what was found
+  await key("ArrowDown");
+  expect(place.querySelector(".hit.chosen a[href='/case/12']")).not.toBeNull();
+  await key("ArrowDown");
+  expect(place.querySelector(".hit.chosen")).not.toBeNull();
+  await key("ArrowUp");
+  expect(place.querySelector(".hit.chosen")).toBeNull();
+  expect(place.querySelector(".candidate.none.chosen")).not.toBeNull();
 });
 
 test("a secret is shown as masked, and what the agent says is none goes with the case", async () => {

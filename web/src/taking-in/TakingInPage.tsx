@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Fragment, useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { FoundHere } from "../find";
+import { FoundHere, useFoundHere } from "../find";
 import { useTakingIn } from "../frame";
 import { Failed, isTextBox, Key, MiniSeam, useKeys, useSay } from "../look";
 import { words } from "../words";
@@ -64,6 +64,9 @@ export function TakingInPage() {
   const weak = found !== undefined && (candidates.length === 0 || firstGuess === 0);
   const others = useOfProduct(draft.product, draft.phase, candidates);
   const further = weak ? firstOfProduct(others) : [];
+  const elsewhere = useFoundHere(draft.text);
+  // what may be chosen, from above: known errors, none of them, others of the product, what else has these words
+  const choices = candidates.length + 1 + further.length;
   const question = questionOf(found?.asks ?? []);
   const answer = useAnswer();
 
@@ -116,7 +119,7 @@ export function TakingInPage() {
   };
 
   const move = (by: number) =>
-    setChosen((n) => Math.min(Math.max(n + by, 0), candidates.length + further.length));
+    setChosen((n) => Math.min(Math.max(n + by, 0), choices + elsewhere.length - 1));
   const none = () => void open(found?.firstAid?.error ?? null);
   useKeys(
     words.keys.inTakingIn,
@@ -135,7 +138,9 @@ export function TakingInPage() {
         says: words.takingIn.digits,
         act: () => {
           const key = candidates[chosen]?.error ?? further[chosen - candidates.length - 1]?.key;
-          if (key) void open(key);
+          const there = elsewhere[chosen - choices];
+          if (there) void navigate(there);
+          else if (key) void open(key);
           else none();
         },
         alive: found !== undefined,
@@ -288,7 +293,7 @@ export function TakingInPage() {
           </>
         )}
         {opening && <p className="soft">{words.takingIn.opening}</p>}
-        <FoundHere text={draft.text} />
+        <FoundHere text={draft.text} chosen={chosen - choices} />
       </section>
     </main>
   );

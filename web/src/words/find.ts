@@ -9,6 +9,8 @@ export const findWords = {
   product: "product",
   phase: "phase",
   state: "state of the case",
+  health: "health",
+  healths: { "wants-care": "wants looking after", well: "in good order" } as Record<string, string>,
   none: (typed: string) => `Nothing has “${typed}” in it.`,
   noneFiltered: "Nothing of what is chosen above.",
   total: (n: number, more: boolean) => (more ? `more than ${n} found` : `${n} found`),

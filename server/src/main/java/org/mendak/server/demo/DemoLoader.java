@@ -21,7 +21,9 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.ReadyCheck;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.recognition.LogScanned;
 import org.mendak.server.team.TeamService;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /** Loads the demo: three sign-ins, the documents, eighteen months of cases, and a few that are open. */
@@ -36,6 +38,7 @@ class DemoLoader implements ReadyCheck {
     private final LibraryService library;
     private final CaseIntake cases;
     private final FlagService flags;
+    private final ApplicationEventPublisher events;
     private final Db db;
     private final Clock clock;
     private volatile boolean loaded;
@@ -46,9 +49,11 @@ class DemoLoader implements ReadyCheck {
             LibraryService library,
             CaseIntake cases,
             FlagService flags,
+            ApplicationEventPublisher events,
             Db db,
             Clock clock) {
         this.flags = flags;
+        this.events = events;
         this.settings = settings;
         this.team = team;
         this.library = library;
@@ -79,6 +84,16 @@ class DemoLoader implements ReadyCheck {
         earlier(seed);
         documents();
         cases(seed);
+        seed.logs().forEach(this::read);
+    }
+
+    private void read(Seed.Log log) {
+        events.publishEvent(new LogScanned(
+                new Caller(0, "demo", log.by(), Role.AGENT, Caller.EVERYTHING),
+                log.name(),
+                log.lines().entrySet().stream()
+                        .map(l -> new LogScanned.Line(l.getKey(), ((Number) l.getValue()).longValue()))
+                        .toList()));
     }
 
     private static final Caller LOADER = new Caller(0, "demo", "Demo", Role.LEAD, Caller.EVERYTHING);

@@ -121,6 +121,18 @@ record Seed(Map<String, Object> all) {
                         .toList();
     }
 
+    /** A log that was read: what of it nobody could name, and how often it stands there. */
+    record Log(String name, String by, Map<String, Object> lines) {}
+
+    @SuppressWarnings("unchecked")
+    List<Log> logs() {
+        return ((List<Map<String, Object>>) all.get("logs"))
+                .stream()
+                        .map(l -> new Log(
+                                (String) l.get("name"), (String) l.get("by"), (Map<String, Object>) l.get("lines")))
+                        .toList();
+    }
+
     /** The months in which an error is met more often, from 1; empty if it has no season. */
     List<Integer> season(String error) {
         Object months = inner(errors(), error).get("season");

@@ -17,7 +17,8 @@ class FindController {
         this.find = find;
     }
 
-    /** Known errors, fixes, steps and cases that have these words; {@code kind} several times for several of them. */
+    /** Known errors, fixes, steps and cases that have these words; {@code kind} several times for several of them; {@code health}
+     * is that of documents: well, or wants-care. */
     @GetMapping("/api/find")
     FindService.Answer find(
             Caller caller,
@@ -26,12 +27,21 @@ class FindController {
             @RequestParam(defaultValue = "") String product,
             @RequestParam(defaultValue = "") String phase,
             @RequestParam(defaultValue = "") String state,
+            @RequestParam(defaultValue = "") String health,
             @RequestParam(defaultValue = "0") int from) {
         List<Entry.Kind> kinds = kind == null
                 ? List.of()
                 : kind.stream()
                         .map(k -> Words.said(Entry.Kind.class, k, "kind"))
                         .toList();
-        return find.find(caller, q, kinds, product, phase, state, from);
+        return find.find(
+                caller,
+                q,
+                kinds,
+                product,
+                phase,
+                state,
+                health.isEmpty() ? null : Words.said(FindService.Health.class, health, "health"),
+                from);
     }
 }

@@ -15,7 +15,9 @@ import org.apache.lucene.search.DisjunctionMaxQuery;
 import org.apache.lucene.search.FuzzyQuery;
 import org.apache.lucene.search.PrefixQuery;
 import org.apache.lucene.search.Query;
+import org.apache.lucene.search.TermInSetQuery;
 import org.apache.lucene.search.TermQuery;
+import org.apache.lucene.util.BytesRef;
 
 /**
  * How words are looked for. Each word is looked for in what things are known by, in what they are called and in what is said in them; as it was
@@ -114,7 +116,21 @@ final class FindQuery {
         filter(all, PRODUCT, asked.product());
         filter(all, PHASE, asked.phase());
         filter(all, STATE, asked.state());
+        if (asked.health() != null) {
+            health(all, asked.health());
+        }
         return all.build();
+    }
+
+    /** Documents alone, and of them those in need of something, or the others; a step is as its fix is. */
+    private static void health(BooleanQuery.Builder all, Asked.Health health) {
+        List<BytesRef> ids = health.ailing().stream().map(BytesRef::new).toList();
+        Query ailing = new BooleanQuery.Builder()
+                .add(new TermInSetQuery(ID, ids), Occur.SHOULD)
+                .add(new TermInSetQuery(OF, ids), Occur.SHOULD)
+                .build();
+        all.add(new TermQuery(new Term(KIND, Entry.Kind.CASE.name())), Occur.MUST_NOT);
+        all.add(ailing, health.well() ? Occur.MUST_NOT : Occur.FILTER);
     }
 
     private static void filter(BooleanQuery.Builder all, String field, String value) {

@@ -1,5 +1,6 @@
 package org.mendak.server.find;
 
+import com.fasterxml.jackson.annotation.JsonValue;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.time.Clock;
@@ -28,6 +29,8 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Words;
+import org.mendak.server.upkeep.WantsCare;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -53,6 +56,7 @@ public class FindService {
     private final Db db;
     private final FindStore store;
     private final LibraryService library;
+    private final WantsCare care;
     private final Clock clock;
     private final DeskFolder folder;
     private volatile FindIndex index;
@@ -70,13 +74,26 @@ public class FindService {
     private volatile long casesInAll = 1;
     private volatile boolean stopped;
 
-    FindService(Db db, FindStore store, LibraryService library, DeskFolder folder, Clock clock) throws IOException {
+    FindService(Db db, FindStore store, LibraryService library, WantsCare care, DeskFolder folder, Clock clock)
+            throws IOException {
+        this.care = care;
         this.db = db;
         this.store = store;
         this.library = library;
         this.clock = clock;
         this.folder = folder;
         this.index = open();
+    }
+
+    /** Whether upkeep has something against a document. */
+    enum Health {
+        WELL,
+        WANTS_CARE;
+
+        @JsonValue
+        String word() {
+            return Words.word(this);
+        }
     }
 
     /** Something that was found; what it is tells which of {@code key} and {@code number} says where it stands. */
@@ -104,10 +121,18 @@ public class FindService {
      * What has these words.
      *
      * @param kinds error, fix, step, case; all of them if empty
+     * @param health of documents in need of something, or of nothing; of everything if null
      * @param from how many of the first are left out
      */
     Answer find(
-            Caller caller, String typed, List<Entry.Kind> kinds, String product, String phase, String state, int from) {
+            Caller caller,
+            String typed,
+            List<Entry.Kind> kinds,
+            String product,
+            String phase,
+            String state,
+            Health health,
+            int from) {
         caller.may(Role.AGENT, Scope.READ, "find");
         if (typed.length() > LONGEST) {
             throw Refusal.invalid(
@@ -117,7 +142,13 @@ public class FindService {
             throw Refusal.invalid("from is " + from + ", must be from 0 to " + FARTHEST + "; say more words instead.");
         }
         Found f = index.find(
-                Asked.of(typed, new HashSet<>(kinds), product, phase, state),
+                Asked.of(
+                        typed,
+                        new HashSet<>(kinds),
+                        product,
+                        phase,
+                        state,
+                        health == null ? null : new Asked.Health(health == Health.WELL, care.documents())),
                 from,
                 MOST,
                 clock.instant().getEpochSecond());

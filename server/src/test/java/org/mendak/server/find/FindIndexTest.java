@@ -107,22 +107,36 @@ class FindIndexTest {
         assertThat(ids("")).isEmpty();
     }
 
+    private List<String> ids(String typed, boolean well, String... ailing) {
+        Asked asked = Asked.of(typed, Set.of(), "", "", "", new Asked.Health(well, Set.of(ailing)));
+        return index.find(asked, 0, 10, 0).hits().stream().map(Found.Hit::id).toList();
+    }
+
+    @Test
+    void documentsInNeedOfSomethingAreKeptApartFromTheOthersWithTheirSteps() {
+        assertThat(ids("winch", false, "fixes/winch")).containsExactlyInAnyOrder("fixes/winch", "fixes/winch#1");
+        assertThat(ids("winch", true, "fixes/winch")).containsExactly("fixes/lamps");
+        assertThat(ids("winch", false)).isEmpty();
+        // a case has no health
+        assertThat(ids("1201", true)).isEmpty();
+    }
+
     @Test
     void kindsProductsAndPhasesAreKeptApart() {
-        assertThat(index.find(Asked.of("winch", Set.of(Entry.Kind.STEP), "", "", ""), 0, 10, 0)
+        assertThat(index.find(Asked.of("winch", Set.of(Entry.Kind.STEP), "", "", "", null), 0, 10, 0)
                         .hits())
                 .extracting(Found.Hit::id)
                 .containsExactly("fixes/winch#1");
-        assertThat(index.find(Asked.of("torn", Set.of(), "", "launch", ""), 0, 10, 0)
+        assertThat(index.find(Asked.of("torn", Set.of(), "", "launch", "", null), 0, 10, 0)
                         .hits())
                 .hasSize(2);
-        assertThat(index.find(Asked.of("torn", Set.of(), "", "install", ""), 0, 10, 0)
+        assertThat(index.find(Asked.of("torn", Set.of(), "", "install", "", null), 0, 10, 0)
                         .hits())
                 .isEmpty();
-        assertThat(index.find(Asked.of("torn", Set.of(), "Berthbook", "", ""), 0, 10, 0)
+        assertThat(index.find(Asked.of("torn", Set.of(), "Berthbook", "", "", null), 0, 10, 0)
                         .hits())
                 .isEmpty();
-        assertThat(index.find(Asked.of("torn", Set.of(), "Watchbill", "", "open"), 0, 10, 0)
+        assertThat(index.find(Asked.of("torn", Set.of(), "Watchbill", "", "open", null), 0, 10, 0)
                         .hits())
                 .hasSize(2);
     }

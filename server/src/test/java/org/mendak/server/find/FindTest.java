@@ -72,6 +72,28 @@ class FindTest extends OnTestDesk {
     }
 
     @Test
+    void whatUpkeepHasSomethingAgainstIsFoundByThat() {
+        String page = """
+                ---
+                fix: %s
+                title: "Grease the %s"
+                minutes: 3
+                ---
+                It squeaks.
+
+                ## Grease
+                Two drops.
+                """;
+        api.publish("fixes/grease-bollard", page.formatted("grease-bollard", "bollard"));
+        eventually(() -> hits("bollard").contains("fix grease-bollard"));
+        // nobody's runbook tries it
+        assertThat(found(api, "bollard", "&health=wants-care").path("hits").toString())
+                .contains("grease-bollard");
+        assertThat(found(api, "bollard", "&health=well").path("hits")).isEmpty();
+        api.get("/api/find?q=x&health=ill").refused(422, "health");
+    }
+
+    @Test
     void whatIsRetiredIsFoundNoLonger() {
         api.publish("fixes/oil-it", """
                 ---
