@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Segmented } from "antd";
 import { useContext, useState } from "react";
-import { useNavigate } from "react-router";
+import { Navigate, useNavigate } from "react-router";
 import type { UpkeepItem, UpkeepMark } from "../api";
 import { SignedIn } from "../frame";
 import { GapTabs } from "../gaps";
@@ -21,7 +21,7 @@ export function UpkeepPage() {
   const [mine, setMine] = useState(false);
   const [at, setAt] = useState("");
   const { data, error, refetch } = useQuery(upkeepListQuery(snoozed));
-  const me = useContext(SignedIn).login;
+  const { login: me, roles } = useContext(SignedIn);
   const client = useQueryClient();
   const navigate = useNavigate();
   const say = useSay();
@@ -66,6 +66,7 @@ export function UpkeepPage() {
       alive: chosen !== undefined,
     },
   ]);
+  if (!roles.includes("author")) return <Navigate to="/gaps" replace />;
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
   return (

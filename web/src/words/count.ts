@@ -1,2 +1,3 @@
 /** A number with its noun. */
-export const many = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`;
+export const many = (n: number, one: string, more: string) =>
+  `${n.toLocaleString("en-GB")} ${n === 1 ? one : more}`;

@@ -40,7 +40,7 @@ public class AilingFixes {
      *
      * @param of the title of the known error
      * @param fell whether it worked once and does no longer; else it hardly ever helped
-     * @param since the month or the release since which; empty if it hardly ever helped
+     * @param since the month, or "version" and the release, since which; empty if it hardly ever helped
      * @param triedBefore tries until then, {@code heldBefore} those of them that helped for good; 0 if it hardly ever helped
      * @param tried tries since, {@code held} those of them that helped for good
      */
@@ -98,7 +98,7 @@ public class AilingFixes {
     }
 
     private Ailing fell(KnownError e, String fix, Drift.Change c) {
-        String since = c.release() == null ? c.month() : c.release();
+        String since = c.release() == null ? c.month() : "version " + c.release();
         return new Ailing(
                 e.key(),
                 e.title(),

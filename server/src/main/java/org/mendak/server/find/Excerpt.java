@@ -85,8 +85,11 @@ final class Excerpt {
         if (to <= at) {
             to = Math.min(body.length(), from + LENGTH); // one word without an end
         }
-        String line =
-                body.substring(from, to).strip().replaceAll("\\s*\n\\s*", " · ").replaceAll("\\s+", " ");
+        String line = body.substring(from, to)
+                .replace("`", "")
+                .strip()
+                .replaceAll("\\s*\n\\s*", " · ")
+                .replaceAll("\\s+", " ");
         return (from > 0 ? "…" : "") + line + (to < body.length() ? "…" : "");
     }
 

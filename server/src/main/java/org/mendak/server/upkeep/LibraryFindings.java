@@ -129,19 +129,23 @@ class LibraryFindings {
         }
     }
 
-    /** A pair is told once, of the first of the two. */
+    /** Those that are alike are told once, of the first of them: a hundred like each other are no five thousand pairs. */
     private static void alike(Fix f, Shelf shelf, List<Finding> all) {
-        shelf.twinsOf(f).stream()
-                .filter(k -> k.compareTo(f.key()) > 0)
-                .forEach(k -> all.add(Finding.of(
-                                Kind.ALIKE,
-                                DocumentKind.FIX,
-                                f.key(),
-                                f.title(),
-                                "is called like “" + shelf.fixes().get(k).title() + "” (" + k
-                                        + "), or has the same commands",
-                                "keep one of them, and name the other among its aliases")
-                        .named(k)));
+        List<String> twins = shelf.twinsOf(f).stream().sorted().toList();
+        if (twins.isEmpty() || twins.get(0).compareTo(f.key()) < 0) {
+            return;
+        }
+        String first = twins.get(0);
+        String more = twins.size() == 1 ? "" : " and " + (twins.size() - 1) + " more";
+        all.add(Finding.of(
+                        Kind.ALIKE,
+                        DocumentKind.FIX,
+                        f.key(),
+                        f.title(),
+                        "is called like “" + shelf.fixes().get(first).title() + "” (" + first + ")" + more
+                                + ", or has the same commands",
+                        "keep one of them, and name the other" + (twins.size() == 1 ? "" : "s") + " among its aliases")
+                .named(first));
     }
 
     /** The worst of a document's warnings, and how many there are. */
