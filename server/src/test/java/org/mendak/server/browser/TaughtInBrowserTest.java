@@ -77,6 +77,16 @@ class TaughtInBrowserTest extends InBrowser {
         chrome.go("/gaps");
         chrome.see("h1", "Gaps");
         assertThat(chrome.texts(".gap-message")).noneMatch(m -> m.contains("WX-0911"));
+
+        // and the two that nobody could name go under it, in one key and back in one
+        chrome.go("/library");
+        chrome.click("main a", "WX-0911 crane plan");
+        chrome.see(".gap-before h2", "2 earlier cases say the same");
+        chrome.press("u");
+        chrome.see(".gap-before", "2 cases were put under this error.");
+        chrome.gone(".gap-before h2");
+        chrome.click(".gap-before button", "take that back");
+        chrome.see(".gap-before h2", "2 earlier cases say the same");
         chrome.go("/");
         chrome.see("h1", "In hand");
         chrome.paste(torn(31));
