@@ -145,6 +145,7 @@ final class Handbook {
         parts(item.below(), below -> out.prose(below.text()));
     }
 
+    /** What is known of a fix there; for whom it is, and that it is a last resort, is written below it. */
     private static String told(Sheets.TryLine t) {
         List<String> told = new ArrayList<>();
         if (t.minutes() > 0) {
@@ -155,12 +156,6 @@ final class Handbook {
         }
         if (t.workaround()) {
             told.add("a workaround");
-        }
-        if (!t.when().isEmpty()) {
-            told.add("only where " + t.when());
-        }
-        if (t.lastResort()) {
-            told.add("last resort");
         }
         return String.join(" · ", told);
     }
