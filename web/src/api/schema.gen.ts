@@ -2121,7 +2121,7 @@ export interface components {
       scopes: ("read" | "cases" | "library" | "admin")[];
     };
     ArrivalArrival: {
-      files: components["schemas"]["LibraryArriving"][];
+      files: components["schemas"]["ImportArriving"][];
       id: string;
     };
     ArrivalBeside: {
@@ -3290,6 +3290,36 @@ export interface components {
       placed: components["schemas"]["HowToPlaced"] | null;
       refused: null | string;
     };
+    ImportArriving: {
+      /** Format: int32 */
+      added: number;
+      /** @enum {string} */
+      change: "new" | "changed" | "same" | "refused";
+      path: string;
+      problems: components["schemas"]["ImportRejected"][];
+      /** Format: int32 */
+      removed: number;
+      /** Format: int32 */
+      revision: number;
+      title: string;
+    };
+    ImportImported: {
+      /** Format: int32 */
+      changed: number;
+      /** Format: int32 */
+      created: number;
+      rejected: components["schemas"]["ImportRejected"][];
+      /** Format: int32 */
+      unchanged: number;
+    };
+    ImportRejected: {
+      /** Format: int32 */
+      column: number;
+      /** Format: int32 */
+      line: number;
+      message: string;
+      path: string;
+    };
     Interval: {
       /** Format: double */
       high: number;
@@ -3307,37 +3337,6 @@ export interface components {
       state: "running" | "done" | "failed";
       /** Format: int64 */
       total: number;
-    };
-    LibraryArriving: {
-      /** Format: int32 */
-      added: number;
-      /** @enum {string} */
-      change: "new" | "changed" | "same" | "refused";
-      path: string;
-      problems: components["schemas"]["LibraryRejected"][];
-      published: boolean;
-      /** Format: int32 */
-      removed: number;
-      /** Format: int32 */
-      revision: number;
-      title: string;
-    };
-    LibraryImported: {
-      /** Format: int32 */
-      changed: number;
-      /** Format: int32 */
-      created: number;
-      rejected: components["schemas"]["LibraryRejected"][];
-      /** Format: int32 */
-      unchanged: number;
-    };
-    LibraryRejected: {
-      /** Format: int32 */
-      column: number;
-      /** Format: int32 */
-      line: number;
-      message: string;
-      path: string;
     };
     LibraryView: {
       key: string;
@@ -6971,7 +6970,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["LibraryImported"];
+          "application/json": components["schemas"]["ImportImported"];
         };
       };
     };

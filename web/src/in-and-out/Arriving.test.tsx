@@ -9,7 +9,6 @@ const file = (path: string, change: string, revision: number, problems: object[]
   title: path,
   change,
   revision,
-  published: true,
   added: 2,
   removed: 1,
   problems,

@@ -14,6 +14,7 @@ import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.flags.FlagService;
+import org.mendak.server.library.ImportService;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
@@ -36,6 +37,7 @@ class DemoLoader implements ReadyCheck {
     private final Settings settings;
     private final TeamService team;
     private final LibraryService library;
+    private final ImportService imports;
     private final CaseIntake cases;
     private final FlagService flags;
     private final ApplicationEventPublisher events;
@@ -47,6 +49,7 @@ class DemoLoader implements ReadyCheck {
             Settings settings,
             TeamService team,
             LibraryService library,
+            ImportService imports,
             CaseIntake cases,
             FlagService flags,
             ApplicationEventPublisher events,
@@ -57,6 +60,7 @@ class DemoLoader implements ReadyCheck {
         this.settings = settings;
         this.team = team;
         this.library = library;
+        this.imports = imports;
         this.cases = cases;
         this.db = db;
         this.clock = clock;
@@ -116,10 +120,10 @@ class DemoLoader implements ReadyCheck {
         String folder = path.substring(0, path.indexOf('/'));
         String key = path.substring(folder.length() + 1, path.length() - ".md".length());
         DocumentKind kind = DocumentKind.ofFolder(folder).orElseThrow();
-        LibraryService.Imported done = library.importedThen(
+        ImportService.Imported done = imports.importedThen(
                 author,
                 then,
-                List.of(new LibraryService.Incoming(kind, key, path, text(file))),
+                List.of(new ImportService.Incoming(kind, key, path, text(file))),
                 text(settings.demoFolder().resolve("library.yaml")));
         if (!done.rejected().isEmpty()) {
             throw new IllegalStateException("an earlier document of the demo is not right: " + done.rejected());
@@ -127,25 +131,25 @@ class DemoLoader implements ReadyCheck {
     }
 
     private void documents() {
-        List<LibraryService.Incoming> documents = new ArrayList<>();
+        List<ImportService.Incoming> documents = new ArrayList<>();
         for (DocumentKind kind : DocumentKind.values()) {
             Path folder = settings.demoFolder().resolve(kind.folder());
             try (var files = Files.list(folder)) {
                 files.filter(f -> f.toString().endsWith(".md")).sorted().forEach(f -> {
                     String name = f.getFileName().toString();
-                    documents.add(new LibraryService.Incoming(
+                    documents.add(new ImportService.Incoming(
                             kind, name.substring(0, name.length() - 3), kind.folder() + "/" + name, text(f)));
                 });
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
         }
-        LibraryService.Imported done = library.importAll(
+        ImportService.Imported done = imports.importAll(
                 LOADER,
                 documents,
                 text(settings.demoFolder().resolve("library.yaml")),
                 List.of(),
-                new LibraryService.ImportMode(true, false, false),
+                new ImportService.ImportMode(true, false, false),
                 (at, total) -> {});
         if (!done.rejected().isEmpty()) {
             throw new IllegalStateException("the demo's documents are not right: " + done.rejected());

@@ -10,7 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.mendak.server.library.LibraryService;
+import org.mendak.server.library.ImportService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.FromCaller;
@@ -37,7 +37,7 @@ class ArrivalController {
     private static final String ACT = "import a library";
 
     /** What was sent, and what would become of each of its files. */
-    record Arrival(String id, List<LibraryService.Arriving> files) {}
+    record Arrival(String id, List<ImportService.Arriving> files) {}
 
     /** A file as it is there, and as it arrives. */
     record Beside(String there, String arriving) {}
@@ -48,12 +48,12 @@ class ArrivalController {
     @FromCaller
     record Choice(List<ChosenFile> files, Boolean publish) {}
 
-    private final LibraryService library;
+    private final ImportService library;
     private final Arrivals arrivals;
     private final Jobs jobs;
     private final DeskFolder folder;
 
-    ArrivalController(LibraryService library, Arrivals arrivals, Jobs jobs, DeskFolder folder) {
+    ArrivalController(ImportService library, Arrivals arrivals, Jobs jobs, DeskFolder folder) {
         this.library = library;
         this.arrivals = arrivals;
         this.jobs = jobs;
@@ -72,7 +72,7 @@ class ArrivalController {
         Path file = folder.received(request.getInputStream());
         try {
             LibraryArchive.Contents c = LibraryArchive.read(file);
-            List<LibraryService.Arriving> files = compare(caller, c, publish);
+            List<ImportService.Arriving> files = compare(caller, c, publish);
             return new Arrival(arrivals.keep(caller, file), files);
         } catch (IOException | RuntimeException e) {
             Files.deleteIfExists(file);
@@ -80,7 +80,7 @@ class ArrivalController {
         }
     }
 
-    private List<LibraryService.Arriving> compare(Caller caller, LibraryArchive.Contents c, boolean publish) {
+    private List<ImportService.Arriving> compare(Caller caller, LibraryArchive.Contents c, boolean publish) {
         return library.compare(caller, c.documents(), c.vocabulary(), c.rejected(), publish, (at, total) -> {});
     }
 
@@ -100,7 +100,7 @@ class ArrivalController {
                 ? c.vocabulary()
                 : c.documents().stream()
                         .filter(d -> d.path().equals(path))
-                        .map(LibraryService.Incoming::text)
+                        .map(ImportService.Incoming::text)
                         .findFirst()
                         .orElse(null);
         if (text == null) {
@@ -115,32 +115,32 @@ class ArrivalController {
     Jobs.View importChosen(Caller caller, @PathVariable String id, @RequestBody Choice body) {
         caller.may(Role.LEAD, Scope.LIBRARY, ACT);
         LibraryArchive.Contents c = arrivals.contents(caller, id);
-        List<LibraryService.Chosen> chosen = body.files() == null
+        List<ImportService.Chosen> chosen = body.files() == null
                 ? List.of()
                 : body.files().stream()
                         .filter(Objects::nonNull)
                         .filter(f -> f.path() != null)
-                        .map(f -> new LibraryService.Chosen(f.path(), f.revision() == null ? 0 : f.revision()))
+                        .map(f -> new ImportService.Chosen(f.path(), f.revision() == null ? 0 : f.revision()))
                         .distinct()
                         .toList();
         if (chosen.isEmpty()) {
             throw Refusal.invalid("Choose at least one file.");
         }
-        Map<String, LibraryService.Incoming> there =
-                c.documents().stream().collect(Collectors.toMap(LibraryService.Incoming::path, Function.identity()));
+        Map<String, ImportService.Incoming> there =
+                c.documents().stream().collect(Collectors.toMap(ImportService.Incoming::path, Function.identity()));
         boolean words = chosen.stream().anyMatch(f -> f.path().equals(LibraryArchive.WORDS)) && c.vocabulary() != null;
-        for (LibraryService.Chosen f : chosen) {
+        for (ImportService.Chosen f : chosen) {
             if (!there.containsKey(f.path()) && !(words && f.path().equals(LibraryArchive.WORDS))) {
                 throw Refusal.invalid(
                         "What you sent has no file \"" + f.path() + "\" that can be read. Nothing was stored.");
             }
         }
-        List<LibraryService.Incoming> documents = chosen.stream()
+        List<ImportService.Incoming> documents = chosen.stream()
                 .map(f -> there.get(f.path()))
                 .filter(Objects::nonNull)
                 .toList();
         return jobs.start(caller, "library-import", progress -> {
-            LibraryService.Imported done = library.importChosen(
+            ImportService.Imported done = library.importChosen(
                     caller,
                     documents,
                     words ? c.vocabulary() : null,

@@ -19,7 +19,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.mendak.core.runbook.DocumentKind;
-import org.mendak.server.library.LibraryService;
+import org.mendak.server.library.ImportService;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
 
@@ -30,8 +30,7 @@ import org.mendak.server.platform.Refusal;
 final class LibraryArchive {
 
     /** What was found in a zip; {@code vocabulary} is null if it has none. */
-    record Contents(
-            List<LibraryService.Incoming> documents, String vocabulary, List<LibraryService.Rejected> rejected) {}
+    record Contents(List<ImportService.Incoming> documents, String vocabulary, List<ImportService.Rejected> rejected) {}
 
     /** The path of the desk's words. */
     static final String WORDS = "library.yaml";
@@ -96,8 +95,8 @@ final class LibraryArchive {
     }
 
     private static Contents sort(Map<String, byte[]> files) {
-        List<LibraryService.Incoming> documents = new ArrayList<>();
-        List<LibraryService.Rejected> rejected = new ArrayList<>();
+        List<ImportService.Incoming> documents = new ArrayList<>();
+        List<ImportService.Rejected> rejected = new ArrayList<>();
         String vocabulary = null;
         String folder = commonFolder(files);
         for (Map.Entry<String, byte[]> f : files.entrySet()) {
@@ -111,7 +110,7 @@ final class LibraryArchive {
                     String text = text(path, f.getValue(), rejected);
                     String key = path.substring(start.length(), path.length() - 3);
                     if (text != null) {
-                        documents.add(new LibraryService.Incoming(kind, key, path, text));
+                        documents.add(new ImportService.Incoming(kind, key, path, text));
                     }
                 }
             }
@@ -128,14 +127,14 @@ final class LibraryArchive {
         return !ofMendak && files.keySet().stream().allMatch(p -> p.startsWith(folder)) ? folder : "";
     }
 
-    private static String text(String path, byte[] bytes, List<LibraryService.Rejected> rejected) {
+    private static String text(String path, byte[] bytes, List<ImportService.Rejected> rejected) {
         try {
             return StandardCharsets.UTF_8
                     .newDecoder()
                     .decode(ByteBuffer.wrap(bytes))
                     .toString();
         } catch (CharacterCodingException e) {
-            rejected.add(new LibraryService.Rejected(path, 1, 1, "the file is not UTF-8"));
+            rejected.add(new ImportService.Rejected(path, 1, 1, "the file is not UTF-8"));
             return null;
         }
     }

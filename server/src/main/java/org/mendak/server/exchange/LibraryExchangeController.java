@@ -11,6 +11,7 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import org.mendak.server.library.ImportService;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskFolder;
@@ -31,12 +32,14 @@ import org.springframework.web.bind.annotation.RestController;
 class LibraryExchangeController {
 
     private final LibraryService library;
+    private final ImportService imports;
     private final Jobs jobs;
     private final DeskFolder folder;
 
-    LibraryExchangeController(LibraryService library, Jobs jobs, DeskFolder folder) {
+    LibraryExchangeController(LibraryService library, ImportService imports, Jobs jobs, DeskFolder folder) {
         this.folder = folder;
         this.library = library;
+        this.imports = imports;
         this.jobs = jobs;
     }
 
@@ -61,7 +64,7 @@ class LibraryExchangeController {
     @PostMapping("/api/library/import")
     @ApiResponse(
             responseCode = "200",
-            content = @Content(schema = @Schema(implementation = LibraryService.Imported.class)))
+            content = @Content(schema = @Schema(implementation = ImportService.Imported.class)))
     ResponseEntity<Object> importLibrary(
             Caller caller,
             @RequestParam(defaultValue = "false") boolean publish,
@@ -72,14 +75,14 @@ class LibraryExchangeController {
             throws IOException {
         caller.may(Role.LEAD, Scope.LIBRARY, "import a library");
         LibraryArchive.Contents contents = contents(request);
-        LibraryService.ImportMode mode = new LibraryService.ImportMode(publish, preview, skipRejected);
+        ImportService.ImportMode mode = new ImportService.ImportMode(publish, preview, skipRejected);
         if (prefer.contains("respond-async")) {
             Jobs.View job = jobs.start(caller, "library-import", progress -> run(caller, contents, mode, progress));
             return ResponseEntity.accepted()
                     .header("Location", "/api/jobs/" + job.id())
                     .body(job);
         }
-        LibraryService.Imported done = run(caller, contents, mode, (at, total) -> {});
+        ImportService.Imported done = run(caller, contents, mode, (at, total) -> {});
         boolean refused = !done.rejected().isEmpty() && !skipRejected && !preview;
         return ResponseEntity.status(refused ? HttpStatus.UNPROCESSABLE_CONTENT : HttpStatus.OK)
                 .body(done);
@@ -94,8 +97,8 @@ class LibraryExchangeController {
         }
     }
 
-    private LibraryService.Imported run(
-            Caller caller, LibraryArchive.Contents c, LibraryService.ImportMode mode, Jobs.Progress progress) {
-        return library.importAll(caller, c.documents(), c.vocabulary(), c.rejected(), mode, progress);
+    private ImportService.Imported run(
+            Caller caller, LibraryArchive.Contents c, ImportService.ImportMode mode, Jobs.Progress progress) {
+        return imports.importAll(caller, c.documents(), c.vocabulary(), c.rejected(), mode, progress);
     }
 }

@@ -69,6 +69,8 @@ public class FindService {
     });
     /** What of the library is in the index; of the reading thread alone. */
     private Map<String, Integer> read = new HashMap<>();
+    /** What known errors were called when they were read: cases are found by that too. */
+    private Map<String, String> titles = new HashMap<>();
 
     private volatile long casesRead;
     private volatile long casesInAll = 1;
@@ -221,6 +223,7 @@ public class FindService {
         index = open();
         broken.close();
         read = new HashMap<>();
+        titles = new HashMap<>();
         casesRead = 0;
         all();
     }
@@ -290,6 +293,28 @@ public class FindService {
         index.put(entries);
         index.refresh();
         read = new HashMap<>(now.revisions());
+        calledAnew(now);
+    }
+
+    /** Cases are called like their known error; of one that has another name now they are read again. */
+    private void calledAnew(Library now) {
+        Map<String, String> before = titles;
+        titles = new HashMap<>();
+        now.errors().forEach((key, e) -> titles.put(key, e.title()));
+        List<String> renamed = new ArrayList<>();
+        now.errors().values().forEach(e -> {
+            boolean another =
+                    before.containsKey(e.key()) && !before.get(e.key()).equals(e.title());
+            // one that took over others has their cases too
+            if (another || !before.isEmpty() && !before.containsKey(e.key())) {
+                renamed.add(e.key());
+                renamed.addAll(e.aliases());
+            }
+        });
+        if (!renamed.isEmpty()) {
+            changed.addAll(db.tx(tx -> store.casesOf(tx, renamed)));
+            cases();
+        }
     }
 
     private static String place(String id) {

@@ -50,6 +50,12 @@ class FindStore {
                 numbers.toArray(Long[]::new)));
     }
 
+    /** The cases of these known errors, by number. */
+    List<Long> casesOf(Tx tx, List<String> errors) {
+        return tx.list("select number from desk_case where error_key = any(?)", r -> r.getLong(1), (Object)
+                errors.toArray(String[]::new));
+    }
+
     private static final String CASE =
             "select number, error_key, product, phase, device, requester, reference, status, agent, opened_at from desk_case";
 

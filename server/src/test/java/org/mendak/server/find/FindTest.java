@@ -72,6 +72,33 @@ class FindTest extends OnTestDesk {
     }
 
     @Test
+    void aCaseIsFoundByWhatItsKnownErrorIsCalledNow() {
+        String page = """
+                ---
+                error: belfry-mute
+                title: "%s"
+                ---
+                It is quiet.
+
+                ## Recognise
+                - Message: `belfry {n:number} is mute`
+
+                ## Try
+                1. [Start the dimmer](../fixes/start-dimmer.md)
+
+                ## Verify
+                1. Ring it.
+                """;
+        api.publish("errors/belfry-mute", page.formatted("The belfry is mute"));
+        long n = api.openCase(Map.of("text", "belfry 4 is mute", "error", "belfry-mute"));
+        eventually(() -> hits("belfry").contains("case " + n));
+        api.put("errors/belfry-mute", page.formatted("The carillon keeps silent"), "If-Match", "\"r1\"")
+                .expect(200);
+        api.transition("errors/belfry-mute", "published").expect(200);
+        eventually(() -> hits("carillon").contains("case " + n));
+    }
+
+    @Test
     void whatUpkeepHasSomethingAgainstIsFoundByThat() {
         String page = """
                 ---
