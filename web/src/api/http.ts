@@ -98,6 +98,8 @@ export interface Answer {
   etag: string | null;
   status: string | null;
   revision: string | null;
+  /** Whether readers ever saw any revision of it. */
+  seen?: boolean;
 }
 
 /** The paths that take a file. */

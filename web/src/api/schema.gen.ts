@@ -612,6 +612,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/discards": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["discard"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/documents": {
     parameters: {
       query?: never;
@@ -2715,6 +2731,15 @@ export interface components {
       sentence: string;
       /** @enum {string} */
       trouble: "none" | "full" | "closed" | "damaged";
+    };
+    DiscardDiscard: {
+      drafts?: components["schemas"]["DiscardDraft"][] | null;
+    };
+    DiscardDraft: {
+      folder?: null | string;
+      key?: null | string;
+      /** Format: int32 */
+      revision?: number | null;
     };
     DocumentDraft: {
       key: string;
@@ -5264,6 +5289,28 @@ export interface operations {
             [key: string]: string;
           }[];
         };
+      };
+    };
+  };
+  discard: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["DiscardDiscard"];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

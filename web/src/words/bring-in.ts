@@ -42,6 +42,8 @@ export const bringInWords = {
   begin: (n: number) => (n === 1 ? "Begin the draft" : `Begin ${n} drafts`),
   begun: (n: number) => `${many(n, "draft", "drafts")} begun.`,
   begunTitle: "Begun; go on with any of them",
+  takeBack: (n: number) => (n === 1 ? "take it back" : `take all ${n} back`),
+  takenBack: "They are drafts no more; what they were made of is here again.",
   more: "Bring in more",
   madeOf: (name: string) => `Made of “${name}”`,
   madeOfHint: "the how-to as it was, beside what is written now",

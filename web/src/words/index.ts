@@ -478,6 +478,9 @@ export const words = {
       string
     >,
     drop: "Back to the saved one",
+    discard: "throw it away",
+    discarded: (key: string) => `“${key}” is thrown away.`,
+    discardedBack: "taken back",
     template: {
       error: (key: string, title = "") => `---\nerror: ${key}\ntitle: ${JSON.stringify(title)}\n---\n`,
       fix: (key: string, title = "") => `---\nfix: ${key}\ntitle: ${JSON.stringify(title)}\n---\n`,

@@ -11,6 +11,7 @@ import { words } from "../words";
 import { draftQuery, type Folder, publishTogether, transition, upkeepQuery, wanted } from "./api";
 import { MadeOf } from "./bring-in/MadeOf";
 import { Conflict } from "./Conflict";
+import { Discarding } from "./Discarding";
 import { Matching } from "./Matching";
 import { mended } from "./mended";
 import { Parcel } from "./Parcel";
@@ -196,6 +197,12 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
             <>
               {" · "}
               <Link to={`/write/${folder}/${docKey}/revisions`}>{t.history}</Link>
+            </>
+          )}
+          {draft.unseen && draft.status !== "in-review" && (
+            <>
+              {" · "}
+              <Discarding draft={draft} folder={folder} docKey={docKey} />
             </>
           )}
         </span>

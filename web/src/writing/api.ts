@@ -19,6 +19,7 @@ export async function newest(folder: Folder, key: string, signal?: AbortSignal):
     etag: response.headers.get("ETag"),
     status: response.headers.get("Mendak-Status"),
     revision: response.headers.get("Mendak-Revision"),
+    seen: response.headers.get("Mendak-Seen") === "true",
   };
 }
 
@@ -53,6 +54,10 @@ export async function save(folder: Folder, key: string, text: string, etag: stri
   });
   return { body: data as DocumentView, etag: response.headers.get("ETag") };
 }
+
+/** Throws drafts away that readers never saw, all of them or none. */
+export const discard = (drafts: { folder: string; key: string; revision: number }[]) =>
+  got(api.POST("/api/discards", { body: { drafts } }));
 
 /** What the desk's own records say against the published text. */
 export const upkeepQuery = (folder: Folder, key: string) =>

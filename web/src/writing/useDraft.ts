@@ -1,7 +1,15 @@
 /** One document being written: its text as typed, what the server has, and whether the two differ. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Answer, type Checked, type Edit, HttpError, now, type Outline } from "../api";
+import {
+  type Answer,
+  type Checked,
+  type DocumentView,
+  type Edit,
+  HttpError,
+  now,
+  type Outline,
+} from "../api";
 import { keep, kept } from "../look";
 import { words } from "../words";
 import { check, draftQuery, editText, type Folder, newest, save } from "./api";
@@ -45,6 +53,8 @@ export interface Draft {
   untouched: boolean;
   found: boolean;
   status: string | null;
+  /** Whether it is stored, and readers never saw any of it. */
+  unseen: boolean;
   /** The revision that the text was begun from or saved as; null for a new document. */
   revision: number | null;
   failed: Error | null;
@@ -57,6 +67,12 @@ export function useDraft(folder: Folder, key: string, title = ""): Draft | null 
   const server = isNew ? null : (query.data ?? undefined);
   return useTyped(folder, key, server, title);
 }
+
+const stateOf = (saved: DocumentView) => ({
+  status: saved.status,
+  revision: String(saved.revision),
+  seen: saved.publishedRevision !== null,
+});
 
 /** What this browser keeps a text under. */
 export const keptAs = (folder: Folder, key: string) => `writing.${folder}.${key}`;
@@ -171,7 +187,7 @@ function useTyped(
   const put = async (against: string | null, note: string): Promise<number | null> => {
     try {
       const { body, etag: now } = await save(folder, key, text, against, note);
-      saved({ text, etag: now, status: body.status, revision: String(body.revision) });
+      saved({ text, etag: now, ...stateOf(body) });
       return body.revision;
     } catch (e) {
       if (e instanceof HttpError && e.status === 412) setTheirs(await newest(folder, key));
@@ -188,6 +204,7 @@ function useTyped(
     found,
     failed,
     status: server?.status ?? null,
+    unseen: server?.seen === false,
     revision: server?.revision ? Number(server.revision) : null,
     change: (next) => change(next, "source"),
     outline: outlines.get(text),
@@ -219,7 +236,7 @@ function useTyped(
         top.etag,
         words.writing.revisions.again(Number(theirs.revision)),
       );
-      saved({ text: theirs.text, etag: now, status: body.status, revision: String(body.revision) });
+      saved({ text: theirs.text, etag: now, ...stateOf(body) });
     },
     overwrite: () => put(theirs?.etag ?? etag, ""),
     drop: () => {

@@ -15,7 +15,11 @@ const read = {
 };
 
 test("a pasted how-to is read at once, and all that can be read is begun together", async () => {
-  const calls = server({ "POST /api/how-tos/preview": [read], "POST /api/how-tos": [read] });
+  const calls = server({
+    "POST /api/how-tos/preview": [read],
+    "POST /api/how-tos": [read],
+    "POST /api/discards": null,
+  });
   await render(<BringInPage />);
   const box = screen.getByLabelText("Paste a how-to");
   fireEvent.paste(box, {
@@ -32,6 +36,14 @@ test("a pasted how-to is read at once, and all that can be read is begun togethe
     "/write/fixes/stop-it",
     "/write/fixes/swap-it",
   ]);
+
+  // and all of it is taken back in one, with what it was made of
+  fireEvent.click(screen.getByRole("button", { name: "take all 3 back" }));
+  await settle();
+  const thrown = calls.find((c) => c.path === "/api/discards");
+  expect((thrown?.body?.drafts as unknown[]).length).toBe(3);
+  expect(screen.queryByRole("link")).toBeNull();
+  expect(screen.getByRole("button", { name: "pasted 1" })).toBeTruthy();
 });
 
 test("one line that is pasted stays in the box, and Ctrl Enter reads it", async () => {

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import type { ReadHowTo } from "../../api";
 import { Coming, Failed, useKept, useSay } from "../../look";
 import { words } from "../../words";
+import { discard } from "../api";
 import { bringIn, type HowTo, howToQuery } from "./api";
 import { fromClipboard, readable } from "./readable";
 import "../writing.css";
@@ -24,7 +25,7 @@ export default function BringInPage() {
   const [howTos, setHowTos] = useState<HowTo[]>([]);
   const [typed, setTyped] = useKept("bring-in.typed", "");
   const [shown, setShown] = useState(0);
-  const [begun, setBegun] = useState<ReadHowTo[] | null>(null);
+  const [begun, setBegun] = useState<{ made: ReadHowTo[]; of: HowTo[] } | null>(null);
   const [busy, setBusy] = useState(false);
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -73,9 +74,28 @@ export default function BringInPage() {
     setBusy(true);
     try {
       const made = await bringIn(howTos.filter((_, i) => reads[i]?.data?.refused === null));
-      setBegun(made);
+      setBegun({ made, of: howTos });
       setHowTos([]);
       say.done(t.begun(made.reduce((n, m) => n + m.drafts.length, 0)));
+      void client.invalidateQueries({ queryKey: ["library"] });
+      void client.invalidateQueries({ queryKey: ["writing"] });
+    } catch (e) {
+      say.failed(e);
+    } finally {
+      setBusy(false);
+    }
+  };
+  /** All of it or nothing: one that somebody has saved since stays, and so do the others. */
+  const takeBack = async (b: { made: ReadHowTo[]; of: HowTo[] }) => {
+    if (busy) return;
+    setBusy(true);
+    try {
+      await discard(
+        b.made.flatMap((m) => m.drafts.map((d) => ({ folder: d.folder, key: d.key, revision: 1 }))),
+      );
+      setBegun(null);
+      setHowTos(b.of);
+      say.done(t.takenBack);
       void client.invalidateQueries({ queryKey: ["library"] });
       void client.invalidateQueries({ queryKey: ["writing"] });
     } catch (e) {
@@ -104,7 +124,7 @@ export default function BringInPage() {
         </Button>
       </div>
       <p className="soft">{t.lead}</p>
-      {begun && <Begun made={begun} />}
+      {begun && <Begun made={begun.made} onBack={() => void takeBack(begun)} />}
       <div className="bring-in-take">
         <Input.TextArea
           autoFocus
@@ -211,10 +231,15 @@ export default function BringInPage() {
   );
 }
 
-function Begun({ made }: { made: ReadHowTo[] }) {
+function Begun({ made, onBack }: { made: ReadHowTo[]; onBack: () => void }) {
   return (
     <section className="bring-in-begun" role="status">
-      <h2>{t.begunTitle}</h2>
+      <h2>
+        {t.begunTitle}{" "}
+        <button type="button" className="plain" onClick={onBack}>
+          {t.takeBack(made.reduce((n, m) => n + m.drafts.length, 0))}
+        </button>
+      </h2>
       <ul>
         {made.flatMap((m) =>
           inOrder(m).map((d) => (

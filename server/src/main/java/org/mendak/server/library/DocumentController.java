@@ -63,6 +63,7 @@ class DocumentController {
                 .eTag(o.etag())
                 .header("Mendak-Status", o.view().status().word())
                 .header("Mendak-Revision", String.valueOf(o.view().revision()))
+                .header("Mendak-Seen", String.valueOf(o.view().publishedRevision() != null))
                 .body(o.text());
     }
 

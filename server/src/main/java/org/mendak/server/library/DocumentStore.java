@@ -289,4 +289,10 @@ class DocumentStore {
                 author,
                 now);
     }
+
+    /** Takes a document with all its revisions away; one that was published is held by its publications. */
+    void discard(Tx tx, DocumentKind kind, String key) {
+        tx.run("delete from revision where kind = ? and doc_key = ?", kind.word(), key);
+        tx.run("delete from document where kind = ? and doc_key = ?", kind.word(), key);
+    }
 }

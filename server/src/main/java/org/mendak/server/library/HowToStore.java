@@ -41,4 +41,10 @@ class HowToStore {
                 kind.word(),
                 from);
     }
+
+    /** The document is gone; what it was made of goes with the last one that was. */
+    void forget(Tx tx, DocumentKind kind, String key) {
+        tx.run("delete from how_to_document where kind = ? and doc_key = ?", kind.word(), key);
+        tx.run("delete from how_to h where not exists (select 1 from how_to_document d where d.how_to_id = h.id)");
+    }
 }

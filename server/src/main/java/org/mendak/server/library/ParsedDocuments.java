@@ -8,7 +8,7 @@ import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.RunbookParser;
 import org.springframework.stereotype.Component;
 
-/** Revisions that were parsed lately. A committed revision never changes, so its number stands for its text. */
+/** Revisions that were parsed lately. A committed revision never changes as long as its document is there, so its number stands for its text. */
 @Component
 class ParsedDocuments {
 
@@ -35,5 +35,10 @@ class ParsedDocuments {
     ParsedDocument of(DocumentKind kind, String key, int revision, String text) {
         return kept.get(new Of(kind, key, revision), k -> new Kept(RunbookParser.parse(kind, key, text), text.length()))
                 .document();
+    }
+
+    /** A document is no longer there: revisions of another with its key have other texts. */
+    void forget(DocumentKind kind, String key) {
+        kept.asMap().keySet().removeIf(k -> k.kind() == kind && k.key().equals(key));
     }
 }

@@ -139,4 +139,10 @@ class ReviewStore {
                         + " group by kind, doc_key",
                 r -> new Open(kind(r), r.getString("doc_key"), r.getInt("n")));
     }
+
+    /** Who was asked, and what was said of it. */
+    void forgetAll(Tx tx, DocumentKind kind, String key) {
+        forget(tx, kind, key);
+        tx.run("delete from doc_comment where kind = ? and doc_key = ?", kind.word(), key);
+    }
 }

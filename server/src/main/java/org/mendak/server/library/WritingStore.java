@@ -59,4 +59,9 @@ class WritingStore {
     void forget(Tx tx, DocumentKind kind, String key, long person) {
         tx.run("delete from being_written where kind = ? and doc_key = ? and person_id = ?", kind.word(), key, person);
     }
+
+    /** Whatever anybody typed into it. */
+    void forgetAll(Tx tx, DocumentKind kind, String key) {
+        tx.run("delete from being_written where kind = ? and doc_key = ?", kind.word(), key);
+    }
 }

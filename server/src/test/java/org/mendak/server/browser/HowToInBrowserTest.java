@@ -70,6 +70,19 @@ class HowToInBrowserTest extends InBrowser {
                 Files.writeString(folder.resolve("lamp.txt"), "Swap the lamp of the mast\n\n1. Swap it.\n"));
         chrome.click("button", "Begin the draft");
         chrome.see(".bring-in-begun a", "Swap the lamp of the mast");
-        chrome.assertConsoleIsClean();
+
+        // taken back it is there to be begun again, under the key that it had
+        chrome.click(".bring-in-begun button", "take it back");
+        chrome.gone(".bring-in-begun");
+        chrome.click("button", "Begin the draft");
+        chrome.click(".bring-in-begun a", "Swap the lamp of the mast");
+        chrome.see(".writing h1", "Swap the lamp of the mast");
+
+        // and thrown away by itself it can be taken back as well
+        chrome.click(".page-head button", "throw it away");
+        chrome.see("main h1", "Library");
+        chrome.click(".ant-message button", "Undo");
+        chrome.see(".writing h1", "Swap the lamp of the mast");
+        chrome.assertConsoleIsClean("404");
     }
 }
