@@ -39,7 +39,7 @@ export const bringInWords = {
   source: "As it was written",
   drafts: "What it becomes",
   kinds: { errors: "known error", fixes: "fix" } as Record<string, string>,
-  begin: (n: number) => (n === 1 ? "Begin the draft" : `Begin ${n} drafts`),
+  begin: (n: number) => (n === 0 ? "Begin drafts" : n === 1 ? "Begin the draft" : `Begin ${n} drafts`),
   begun: (n: number) => `${many(n, "draft", "drafts")} begun.`,
   begunTitle: "Begun; go on with any of them",
   takeBack: (n: number) => (n === 1 ? "take it back" : `take all ${n} back`),

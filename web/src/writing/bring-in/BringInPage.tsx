@@ -234,12 +234,7 @@ export default function BringInPage() {
 function Begun({ made, onBack }: { made: ReadHowTo[]; onBack: () => void }) {
   return (
     <section className="bring-in-begun" role="status">
-      <h2>
-        {t.begunTitle}{" "}
-        <button type="button" className="plain" onClick={onBack}>
-          {t.takeBack(made.reduce((n, m) => n + m.drafts.length, 0))}
-        </button>
-      </h2>
+      <h2>{t.begunTitle}</h2>
       <ul>
         {made.flatMap((m) =>
           inOrder(m).map((d) => (
@@ -250,6 +245,9 @@ function Begun({ made, onBack }: { made: ReadHowTo[]; onBack: () => void }) {
           )),
         )}
       </ul>
+      <button type="button" className="plain" onClick={onBack}>
+        {t.takeBack(made.reduce((n, m) => n + m.drafts.length, 0))}
+      </button>
     </section>
   );
 }

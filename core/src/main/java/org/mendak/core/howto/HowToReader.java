@@ -27,6 +27,9 @@ final class HowToReader {
     private final List<Block> blocks;
     private Role section = Role.NONE;
     private Way way;
+    /** As much of a list is looked at to see what it is. */
+    private static final int LIST = 20;
+
     /** The level of the heading that the way stands under; 0 if it began otherwise. */
     private int wayLevel;
     /** In how many items the items stand that are ways; 0 if none are. */
@@ -239,8 +242,33 @@ final class HowToReader {
                 || section == Role.PRODUCT;
         return open
                 && !shown
-                && Cues.acts(b.text())
-                && (b.numbered() || !Sentences.commands(b.text()).isEmpty());
+                && (Cues.acts(b.text())
+                        ? b.numbered() || !Sentences.commands(b.text()).isEmpty()
+                        : b.numbered() && othersAct(b));
+    }
+
+    /** Whether the list that an item begins tells what to do: at least half of it, however that is put in its first item. */
+    private boolean othersAct(Block b) {
+        if (at > 0 && blocks.get(at - 1).is(Kind.ITEM) || Sentences.quoted(b.text()) != null) {
+            return false;
+        }
+        int items = 1;
+        int acting = 0;
+        for (int i = at + 1;
+                i < Math.min(blocks.size(), at + LIST) && !blocks.get(i).is(Kind.HEADING);
+                i++) {
+            Block next = blocks.get(i);
+            if (next.is(Kind.ITEM) && next.depth() == b.depth()) {
+                items++;
+                acting += Cues.acts(next.text())
+                                || !Sentences.commands(next.text()).isEmpty()
+                        ? 1
+                        : 0;
+            } else if (next.depth() < b.depth()) {
+                break;
+            }
+        }
+        return acting * 2 >= items;
     }
 
     /** Whether most of the items have items of their own with something to do, so that each of them is a way. */

@@ -263,6 +263,21 @@ class HowToTest {
         made.fixes().stream().limit(3).forEach(HowToTest::isReadWithoutErrors);
     }
 
+    @Test
+    void aListOfWhatIsDoneBeginsWithItsFirstItemWhateverItsVerb() {
+        HowTo.Made made = read(
+                "Windlass jams\n\nIt says \"windlass 4 jams at link 12\"\n\n1. Grease the windlass.\n2. Run `windctl turn`\n");
+        assertThat(made.fixes()).hasSize(1);
+        assertThat(made.fixes().get(0).text())
+                .contains("## Grease the windlass")
+                .contains("windctl turn");
+        // what one sees, numbered, is not done
+        assertThat(
+                        read("Windlass jams\n\nIt says \"windlass 4 jams at link 12\"\n\n1. The windlass hums.\n2. Nothing turns.\n")
+                                .fixes())
+                .isEmpty();
+    }
+
     /** Found by many more tries than a build has time for. */
     @ParameterizedTest
     @ValueSource(
