@@ -5,7 +5,7 @@ export const surgeWords = {
   title: "Surging now",
   now: "Surging:",
   unnamed: (message: string) => `“${message}” (no runbook yet)`,
-  count: (n: number) => `${many(n, "case", "cases")} since`,
+  count: (n: number) => `${many(n, "case", "cases")}, the first`,
   usual: (n: number) =>
     n < 0.1 ? ", usually hardly one" : `, usually ${n < 10 ? n.toFixed(1) : Math.round(n)}`,
   helped: (tried: { title: string; tried: number; helped: number }[]) =>

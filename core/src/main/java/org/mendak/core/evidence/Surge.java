@@ -32,6 +32,9 @@ public record Surge(long since, int count, double usual) {
     private static final double RISES = 1.2;
     /** What comes in often has more chances of a false alarm than what seldom does: how much higher for e times the mean. */
     private static final double OFTEN = 0.5;
+    /** But never so low that three are enough, as of what was never met before. */
+    private static final double LEAST = -1.2;
+
     /** What has risen higher than this many heights sinks as fast as if it had not. */
     private static final double MOST = 3;
 
@@ -59,7 +62,7 @@ public record Surge(long since, int count, double usual) {
         double height(double anHour) {
             double desk = HEIGHT + RISES * Math.log(Math.max(1, callsAMonth / VOLUME));
             double mean = callsAMonth / HOURS_A_MONTH / kinds;
-            return mean <= 0 ? desk : desk + OFTEN * Math.log(anHour / mean);
+            return mean <= 0 ? desk : desk + OFTEN * Math.max(LEAST, Math.log(anHour / mean));
         }
     }
 

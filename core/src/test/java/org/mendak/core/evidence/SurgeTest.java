@@ -68,6 +68,16 @@ class SurgeTest {
         assertThat(DESK.height(mean / Math.E)).isCloseTo(5.05, within(1e-9));
     }
 
+    @Test
+    void threeOfWhatWasNeverMetBeforeAreNoSurge() {
+        Surge.Desk small = desk(165, 3);
+        assertThat(Surge.of(usual(3), NOW, small)).isEmpty();
+        long[] never = LongStream.range(0, 4).map(n -> NOW - (4 - n) * 1_800L).toArray();
+        assertThat(Surge.of(LongStream.of(never).limit(3).toArray(), NOW, small))
+                .isEmpty();
+        assertThat(Surge.of(never, NOW, small)).isPresent();
+    }
+
     /** Twice in three days where once in ten is usual: fivefold and more, and in a week too few to tell. */
     @Test
     void whatIsSeldomHasTwoWeeksToBeNoticed() {

@@ -2,6 +2,7 @@ package org.mendak.server.gaps;
 
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.UUID;
 import org.mendak.core.runbook.KnownError;
@@ -21,6 +22,9 @@ class FilingService {
 
     /** As many in one act; with more of them it is done again. */
     private static final int MOST = 500;
+
+    /** As many shapes are tried, those of most cases; each is tried once for each edition of the library. */
+    private static final int LOOKED_AT = 1_000;
 
     private static final int TOLD = 12;
     private static final int SAMPLES = 3;
@@ -88,11 +92,15 @@ class FilingService {
         // no connection is held while texts are recognised
         List<Integer> places = new ArrayList<>();
         g.shapes().groups().stream()
+                .sorted(Comparator.comparingInt((List<Integer> group) -> -group.size()))
+                .limit(LOOKED_AT)
                 .filter(group -> is(g, group.get(0), key))
                 .flatMap(List::stream)
                 .filter(i -> !g.cases().get(i).open() && is(g, i, key))
                 .limit(MOST)
                 .forEach(places::add);
+        // the newest first, whichever shape they are in
+        places.sort(Comparator.comparingLong((Integer i) -> -g.cases().get(i).number()));
         return new Found(
                 places.stream().map(i -> g.cases().get(i).number()).toList(),
                 places.stream().map(g.texts()::get).toList());
