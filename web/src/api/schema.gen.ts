@@ -3028,6 +3028,7 @@ export interface components {
       cases: number[];
       /** Format: int32 */
       count: number;
+      done: components["schemas"]["FilingFiling"] | null;
       samples: string[];
     };
     FilingFiling: {

@@ -13,7 +13,6 @@ const b = words.gaps.before;
 export function Before({ error }: { error: string }) {
   const writes = useContext(SignedIn).roles.includes("author");
   const { data } = useQuery(beforeQuery(error, writes));
-  const [filed, setFiled] = useState<{ id: string; count: number } | null>(null);
   const [busy, setBusy] = useState(false);
   const client = useQueryClient();
   const say = useSay();
@@ -31,12 +30,11 @@ export function Before({ error }: { error: string }) {
   };
   const put = () =>
     act(async () => {
-      setFiled(await fileBefore(error));
+      await fileBefore(error);
     });
   const back = (id: string) =>
     act(async () => {
       const out = await takeFilingBack(id);
-      setFiled(null);
       say.done(b.taken(out.count));
     });
   useKeys(b.keys, [
@@ -47,6 +45,7 @@ export function Before({ error }: { error: string }) {
       alive: writes && !busy && data !== undefined && data.count > 0,
     },
   ]);
+  const filed = data?.done ?? null;
   if (!data || (data.count === 0 && filed === null)) return null;
   return (
     <section className="gap-before no-print">

@@ -88,7 +88,12 @@ test("a desk that could name everything says so", async () => {
   expect(box.textContent).not.toContain("Only logs");
 });
 
-const before = (count: number) => ({ count, cases: [12, 9].slice(0, count), samples: ["plan of deck 4"] });
+const before = (count: number, done: object | null = null) => ({
+  done,
+  count,
+  cases: [12, 9].slice(0, count),
+  samples: ["plan of deck 4"],
+});
 
 test("cases from before are put under the error in one act and taken back in one", async () => {
   const table: Record<string, unknown> = {
@@ -103,7 +108,7 @@ test("cases from before are put under the error in one act and taken back in one
     </SignedIn>,
   );
   expect(box.textContent).toContain("2 earlier cases say the same");
-  table["GET /api/errors/hole/before"] = before(0);
+  table["GET /api/errors/hole/before"] = before(0, { id: "f1", count: 2 });
   expect(screen.getByRole("button", { name: /put all 2 under this error/ })).toBeTruthy();
   await key("u");
   await settle();

@@ -25,7 +25,7 @@ type Row = { name: string; draft: string | null } & (
 export function GapsPage() {
   const [hidden, setHidden] = useState(false);
   const { data, error, refetch } = useQuery(gapsQuery(hidden));
-  const { data: logs } = useQuery(logGapsQuery(hidden));
+  const { data: logs, error: logsError, refetch: logsAgain } = useQuery(logGapsQuery(hidden));
   const [at, setAt] = useState(0);
   const [open, setOpen] = useState<string | null>(null);
   const [hiding, setHiding] = useState(false);
@@ -129,7 +129,7 @@ export function GapsPage() {
           )}
         </p>
       )}
-      {rows.length === 0 && (
+      {rows.length === 0 && logs !== undefined && (
         <div className="empty">
           <MiniSeam outcomes={[]} planned={7} />
           <p>{hidden ? g.noneHidden : g.none}</p>
@@ -168,6 +168,7 @@ export function GapsPage() {
         )}
       </ul>
       {data.more > 0 && <p className="soft">{g.more(data.more)}</p>}
+      {logsError && !logs && <Failed error={logsError} again={() => void logsAgain()} />}
       {logs !== undefined && logs.length > 0 && (
         <section className="gap-logs">
           <h2>{g.onlyInLogs}</h2>

@@ -27,9 +27,6 @@ final class HowToReader {
     private final List<Block> blocks;
     private Role section = Role.NONE;
     private Way way;
-    /** As much of a list is looked at to see what it is. */
-    private static final int LIST = 20;
-
     /** The level of the heading that the way stands under; 0 if it began otherwise. */
     private int wayLevel;
     /** In how many items the items stand that are ways; 0 if none are. */
@@ -42,17 +39,11 @@ final class HowToReader {
     private boolean shown;
     private int at;
 
-    /** For each block, whether an item follows before the next heading or the next way. */
-    private final boolean[] listed;
+    private final Ahead ahead;
 
     private HowToReader(List<Block> blocks) {
         this.blocks = blocks;
-        listed = new boolean[blocks.size()];
-        for (int i = blocks.size() - 2; i >= 0; i--) {
-            Block next = blocks.get(i + 1);
-            boolean ends = next.is(Kind.HEADING) || !next.isLong() && Cues.onward(next.text()) != null;
-            listed[i] = !ends && (next.is(Kind.ITEM) || listed[i + 1]);
-        }
+        ahead = new Ahead(blocks);
     }
 
     /** Linear in the blocks: of what is looked ahead for nothing is looked at more often than there are levels of headings. */
@@ -80,6 +71,10 @@ final class HowToReader {
             }
         }
         (way == null ? found.blocks : way.blocks).add(b);
+    }
+
+    private boolean works() {
+        return ahead.works(at, way != null && wayLevel == blocks.get(at).depth());
     }
 
     private void heading(Block b) {
@@ -122,33 +117,6 @@ final class HowToReader {
                 words(text);
             }
         }
-    }
-
-    /** Whether something is done below this heading. */
-    private boolean works() {
-        int level = blocks.get(at).depth();
-        for (int i = at + 1; i < blocks.size(); i++) {
-            Block b = blocks.get(i);
-            if (b.is(Kind.HEADING) && b.depth() <= level) {
-                return false;
-            }
-            if (b.isLong()) {
-                continue;
-            }
-            boolean beside = way != null && wayLevel == level;
-            if (b.is(Kind.ITEM)
-                            && (beside
-                                    || b.numbered()
-                                    || Cues.acts(b.text())
-                                    || !Sentences.commands(b.text()).isEmpty())
-                    || b.is(Kind.CODE) && Steps.commands(b.text()) > 0
-                    || b.is(Kind.PARAGRAPH)
-                            && (Cues.acts(b.text())
-                                    || Sentences.commands(b.text()).size() > 0)) {
-                return true;
-            }
-        }
-        return false;
     }
 
     /** A new way; what introduces it says what it is called, or does it at once. */
@@ -207,7 +175,7 @@ final class HowToReader {
         String onward = Cues.onward(text);
         if (way == null && (section == Role.FIXES || isBegun(b))
                 || way != null && wayItems > 0 && b.depth() == wayItems) {
-            boolean ways = way != null || waysAreItems(b);
+            boolean ways = way != null || ahead.waysAreItems(at);
             begin(ways ? text : "", 0);
             wayItems = ways ? b.depth() : 0;
             if (ways) {
@@ -244,54 +212,7 @@ final class HowToReader {
                 && !shown
                 && (Cues.acts(b.text())
                         ? b.numbered() || !Sentences.commands(b.text()).isEmpty()
-                        : b.numbered() && othersAct(b));
-    }
-
-    /** Whether the list that an item begins tells what to do: at least half of it, however that is put in its first item. */
-    private boolean othersAct(Block b) {
-        if (at > 0 && blocks.get(at - 1).is(Kind.ITEM) || Sentences.quoted(b.text()) != null) {
-            return false;
-        }
-        int items = 1;
-        int acting = 0;
-        for (int i = at + 1;
-                i < Math.min(blocks.size(), at + LIST) && !blocks.get(i).is(Kind.HEADING);
-                i++) {
-            Block next = blocks.get(i);
-            if (next.is(Kind.ITEM) && next.depth() == b.depth()) {
-                items++;
-                acting += Cues.acts(next.text())
-                                || !Sentences.commands(next.text()).isEmpty()
-                        ? 1
-                        : 0;
-            } else if (next.depth() < b.depth()) {
-                break;
-            }
-        }
-        return acting * 2 >= items;
-    }
-
-    /** Whether most of the items have items of their own with something to do, so that each of them is a way. */
-    private boolean waysAreItems(Block b) {
-        int items = 1;
-        int parents = 0;
-        int children = 0;
-        boolean numbered = true;
-        boolean parent = false;
-        for (int i = at + 1; i < blocks.size() && !blocks.get(i).is(Kind.HEADING); i++) {
-            Block next = blocks.get(i);
-            if (next.is(Kind.ITEM) && next.depth() <= b.depth()) {
-                items++;
-                parent = false;
-            } else if (next.is(Kind.ITEM) && (next.numbered() || Cues.acts(next.text()))) {
-                parents += parent ? 0 : 1;
-                parent = true;
-                children++;
-                numbered &= next.numbered();
-            }
-        }
-        // bullets below an item may be how one step is done; of those it takes several
-        return parents * 2 > items && (numbered && b.numbered() || children >= 2 * parents);
+                        : b.numbered() && ahead.othersAct(at));
     }
 
     private void paragraph(Block b) {
@@ -354,7 +275,7 @@ final class HowToReader {
             words(b.text());
             return;
         }
-        boolean items = stepDepth > 0 || listed[at];
+        boolean items = stepDepth > 0 || ahead.listed(at);
         for (String s : Sentences.of(b.text())) {
             if (headed) {
                 Steps.more(way, s);

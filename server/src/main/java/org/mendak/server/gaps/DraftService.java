@@ -56,7 +56,7 @@ class DraftService {
             List<WorkedCases.Whole> whole = cases.of(tx, wanted);
             cases.draftOf(tx, wanted).ifPresent(key -> {
                 throw Refusal.conflict("A draft was made of one of these cases already: \"" + key
-                        + "\". Go on with that, or delete it first. Nothing was stored.");
+                        + "\". Go on with that, or throw it away first. Nothing was stored.");
             });
             List<String> about = whole.stream()
                     .map(w -> w.row().errorKey())

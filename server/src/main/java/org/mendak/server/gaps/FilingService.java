@@ -1,6 +1,7 @@
 package org.mendak.server.gaps;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,6 +12,7 @@ import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -25,6 +27,9 @@ class FilingService {
 
     /** As many shapes are tried, those of most cases; each is tried once for each edition of the library. */
     private static final int LOOKED_AT = 1_000;
+
+    /** For so long it is offered to take an act back. */
+    private static final Duration TAKEN_BACK = Duration.ofDays(7);
 
     private static final int TOLD = 12;
     private static final int SAMPLES = 3;
@@ -63,8 +68,13 @@ class FilingService {
      * @param count how many would be put under it in one act
      * @param cases some of them, the newest first
      * @param samples what some of them said
+     * @param done what was put there in the last week and can be taken back; null if nothing was
      */
-    record Before(int count, List<Long> cases, List<String> samples) {}
+    record Before(
+            int count,
+            List<Long> cases,
+            List<String> samples,
+            @OrNull Filing done) {}
 
     /** What was done, and under which name it is taken back. */
     record Filing(String id, int count) {}
@@ -72,11 +82,16 @@ class FilingService {
     /** Closed cases of the last year without a known error that this one is recognised in. */
     Before before(Caller caller, String error) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
-        Found f = find(published(error).key());
+        String key = published(error).key();
+        Found f = find(key);
+        Filing done = db.tx(tx -> store.newest(tx, key, clock.instant().minus(TAKEN_BACK)))
+                .map(a -> new Filing(a.filing(), a.cases()))
+                .orElse(null);
         return new Before(
                 f.numbers().size(),
                 f.numbers().stream().limit(TOLD).toList(),
-                f.texts().stream().distinct().limit(SAMPLES).toList());
+                f.texts().stream().distinct().limit(SAMPLES).toList(),
+                done);
     }
 
     private record Found(List<Long> numbers, List<String> texts) {}

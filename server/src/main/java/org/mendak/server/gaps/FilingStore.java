@@ -2,6 +2,7 @@ package org.mendak.server.gaps;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -27,6 +28,19 @@ class FilingStore {
                 "select number, error_key from case_filed where filing = ? order by number",
                 r -> new Filed(r.getLong("number"), r.getString("error_key")),
                 filing);
+    }
+
+    /** An act, and how many cases it put there. */
+    record Act(String filing, int cases) {}
+
+    /** The newest act since then by which cases were put under a known error, and that was not taken back. */
+    Optional<Act> newest(Tx tx, String error, Instant since) {
+        return tx.one(
+                "select filing, count(*) as cases from case_filed where error_key = ? and at >= ? group by filing"
+                        + " order by max(at) desc limit 1",
+                r -> new Act(r.getString("filing"), r.getInt("cases")),
+                error,
+                since);
     }
 
     void forget(Tx tx, String filing) {

@@ -267,10 +267,7 @@ class GapService {
     /** Hides a shape, for a reason; an empty one shows it again. */
     void hide(Caller caller, long number, String reason) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "hide gaps");
-        String why = reason == null ? "" : reason.strip();
-        if (why.length() > REASON) {
-            throw Refusal.invalid("A reason has at most " + REASON + " characters. Nothing was stored.");
-        }
+        String why = reason(reason);
         db.run(tx -> {
             UnknownShapes.Grouped g = unknown.grouped(tx);
             List<Integer> places = places(g, number);
@@ -282,6 +279,15 @@ class GapService {
             }
             audit.write(tx, caller, why.isEmpty() ? "gap-shown" : "gap-hidden", String.valueOf(number), cut(why));
         });
+    }
+
+    /** Why a shape is hidden, as it is kept; empty if it is to be shown again. */
+    static String reason(String said) {
+        String why = said == null ? "" : said.strip();
+        if (why.length() > REASON) {
+            throw Refusal.invalid("A reason has at most " + REASON + " characters. Nothing was stored.");
+        }
+        return why;
     }
 
     static String cut(String s) {

@@ -24,7 +24,6 @@ class LogGapService {
     private static final int MOST = 50;
     private static final int READ = 60;
     private static final int SAMPLES = 3;
-    private static final int REASON = 1_000;
 
     private final Db db;
     private final UnknownShapes unknown;
@@ -122,10 +121,7 @@ class LogGapService {
     /** Hides a shape, for a reason; an empty one shows it again. */
     void hide(Caller caller, long id, String reason) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "hide gaps");
-        String why = reason == null ? "" : reason.strip();
-        if (why.length() > REASON) {
-            throw Refusal.invalid("A reason has at most " + REASON + " characters. Nothing was stored.");
-        }
+        String why = GapService.reason(reason);
         List<Long> ids = of(id).stream().map(LogLine::id).toList();
         db.run(tx -> {
             store.hide(tx, ids, why.isEmpty() ? null : why);
@@ -140,7 +136,7 @@ class LogGapService {
         LogShape shape = shape(lines);
         if (shape.draft() != null) {
             throw Refusal.conflict("A draft was made of these lines already: \"" + shape.draft()
-                    + "\". Go on with that, or delete it first. Nothing was stored.");
+                    + "\". Go on with that, or throw it away first. Nothing was stored.");
         }
         List<WorkedCase> said = lines.stream()
                 .limit(Drafting.MOST_CASES)

@@ -1,7 +1,6 @@
 package org.mendak.server.library;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
@@ -23,9 +22,6 @@ class DiscardService {
 
     /** As many at once: what fifty how-tos may have become. */
     private static final int MOST = 500;
-
-    /** Who typed into it within this time still writes it. */
-    private static final Duration WRITES = Duration.ofHours(1);
 
     private final Db db;
     private final DocumentStore store;
@@ -113,11 +109,17 @@ class DiscardService {
             throw Refusal.preconditionFailed(
                     "Somebody saved \"" + n.key() + "\" meanwhile." + end, LibraryService.current(d.etag()));
         }
-        String others = writing
-                .others(tx, n.kind(), n.key(), caller.id(), clock.instant().minus(WRITES))
-                .stream()
-                .map(WritingStore.Writer::person)
-                .collect(Collectors.joining(", "));
+        String others =
+                writing
+                        .others(
+                                tx,
+                                n.kind(),
+                                n.key(),
+                                caller.id(),
+                                clock.instant().minus(WritingService.HERE))
+                        .stream()
+                        .map(WritingStore.Writer::person)
+                        .collect(Collectors.joining(", "));
         if (!others.isEmpty()) {
             throw Refusal.conflict("\"" + n.key() + "\" is being written by " + others + "." + end);
         }

@@ -20,7 +20,7 @@ import org.springframework.stereotype.Service;
 class WritingService {
 
     /** For so long somebody who typed counts as writing here. */
-    private static final Duration HERE = Duration.ofMinutes(10);
+    static final Duration HERE = Duration.ofMinutes(10);
 
     /** The most documents that one person has begun and not saved. */
     static final int MOST_OF_ONE = 200;

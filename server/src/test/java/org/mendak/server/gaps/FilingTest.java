@@ -70,6 +70,10 @@ class FilingTest extends OnTestDesk {
                         .asInt())
                 .isZero();
 
+        // whoever looks at it later, after a reload or elsewhere, may take it back
+        assertThat(api.get("/api/errors/" + key + "/before").json().path("done"))
+                .isEqualTo(filing);
+
         // what was opened again meanwhile is no longer the act's to take back
         api.post("/api/cases/" + second + "/reopen", Map.of()).expect(200);
         String filings = "/api/filings/" + filing.path("id").asString();
@@ -79,6 +83,8 @@ class FilingTest extends OnTestDesk {
         assertThat(error(second)).isEqualTo(key);
         assertThat(casesOf(key)).isEqualTo(1);
         api.send("DELETE", filings, null).refused(404, "taken back already");
+        assertThat(api.get("/api/errors/" + key + "/before").json().path("done").isNull())
+                .isTrue();
     }
 
     @Test
