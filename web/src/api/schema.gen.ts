@@ -2661,6 +2661,8 @@ export interface components {
       /** Format: int32 */
       chosen: number;
       errors: components["schemas"]["DeskEvidenceErrorLine"][];
+      /** Format: int32 */
+      errorsInAll: number;
       failed: string[];
       /** Format: int32 */
       firstFix: number;
@@ -2668,6 +2670,7 @@ export interface components {
       held: number;
       months: components["schemas"]["DeskEvidenceMonth"][];
       quartiles: number[];
+      reading: components["schemas"]["DeskEvidenceReading"] | null;
       /** Format: double */
       savedAMonth: number;
       /** Format: int32 */
@@ -2726,6 +2729,12 @@ export interface components {
       month: string;
       /** Format: int32 */
       solved: number;
+    };
+    DeskEvidenceReading: {
+      /** Format: int64 */
+      done: number;
+      /** Format: int64 */
+      total: number;
     };
     DeskStateTold: {
       sentence: string;

@@ -1,5 +1,5 @@
 import { screen } from "@testing-library/react";
-import { expect, test } from "vitest";
+import { expect, test, vi } from "vitest";
 import type { DeskEvidence, ErrorEvidence, FixEvidence } from "../api";
 import { SignedIn } from "../frame";
 import { click, key, render, server, settle } from "../testing/render";
@@ -219,6 +219,8 @@ test("nothing says what to do", async () => {
 });
 
 const DESK: DeskEvidence = {
+  reading: null,
+  errorsInAll: 1,
   chosen: 60,
   cases: 58,
   solved: 41,
@@ -277,6 +279,28 @@ test("the desk in one sentence, each number of which opens how it was computed",
   expect(place.textContent).toContain("14.0 min instead of 20.0 min · 54 min a month");
   expect(place.textContent).toContain("Fell from 70 % to 30 % with 5.4");
   expect(leadsTo("/evidence/till-full")).toBe(true);
+});
+
+test("while years of cases are read it says how far it is, and then shows what they say", async () => {
+  const answers: Record<string, unknown> = {
+    "GET /api/evidence/desk": {
+      ...DESK,
+      reading: { done: 340_000, total: 1_000_000 },
+      cases: 0,
+      changes: [],
+      errors: [],
+    },
+  };
+  server(answers);
+  const place = await render(<EvidencePage />);
+  await settle();
+  expect(screen.getByRole<HTMLProgressElement>("progressbar").value).toBe(34);
+  expect(place.textContent).toContain("34 % so far. It goes on if you leave.");
+  expect(place.textContent).not.toContain("Evidence comes by itself");
+  answers["GET /api/evidence/desk"] = { ...DESK, errorsInAll: 20_000 };
+  await vi.waitFor(() => expect(place.textContent).toContain("58 cases since Mar 2026"), 3_000);
+  expect(screen.queryByRole("progressbar")).toBeNull();
+  expect(place.textContent).toContain("the CSV has all 20,000");
 });
 
 test("a desk without cases says where evidence comes from", async () => {

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { DeskEvidence } from "../api";
-import { Coming, Failed } from "../look";
+import { Coming, Failed, Progress } from "../look";
 import { words } from "../words";
 import { deskEvidenceQuery, tableOfDesk } from "./api";
 import { Durations, FirstFixes } from "./DeskPlots";
@@ -11,12 +11,12 @@ import { FilterLine } from "./FilterLine";
 import { filtersOf, monthDays, searchOf } from "./filters";
 import { Opened } from "./Opened";
 import { Numbers } from "./Numbers";
-import { lengths, share } from "./plot";
+import { lengths, percentOf, share } from "./plot";
 
 const w = words.evidence.desk;
 const FEW = 12;
 
-/** What the desk's cases come to. States: loading, failed, no case, filled. */
+/** What the desk's cases come to. States: loading, failed, being read, no case, filled. */
 export function EvidencePage() {
   const [search, setSearch] = useSearchParams();
   const filters = filtersOf(search);
@@ -32,7 +32,12 @@ export function EvidencePage() {
           <FilterLine filters={filters} choices={data.choices} onChange={(f) => setSearch(searchOf(f))} />
         </p>
       </header>
-      {data.cases === 0 ? (
+      {data.reading ? (
+        <Progress
+          percent={percentOf(data.reading.done, data.reading.total)}
+          says={w.reading(words.common.percent(share(data.reading.done, data.reading.total) ?? 0))}
+        />
+      ) : data.cases === 0 ? (
         <p>{asked === "" ? w.none : w.nonePicked}</p>
       ) : (
         <>
@@ -136,6 +141,7 @@ function Where({ d, search }: { d: DeskEvidence; search: string }) {
           {all ? w.fewer : w.all(d.errors.length)}
         </button>
       )}
+      {d.errorsInAll > d.errors.length && <p className="soft">{w.most(d.errors.length, d.errorsInAll)}</p>}
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { queryOptions } from "@tanstack/react-query";
 import { api, got } from "../api";
 
 const STALE_MS = 20_000;
+const READING_MS = 500;
 
 /** The cases chosen in the page's address, as the server wants them. */
 const choice = (search: string) =>
@@ -14,6 +15,8 @@ export const deskEvidenceQuery = (search: string) =>
       got(api.GET("/api/evidence/desk", { params: { query: choice(search) }, signal })),
     staleTime: STALE_MS,
     placeholderData: (before) => before,
+    // cold, it takes as long as reading all cases does; how far it is comes meanwhile
+    refetchInterval: (query) => (query.state.data?.reading ? READING_MS : false),
   });
 
 export const errorEvidenceQuery = (key: string, search: string) =>

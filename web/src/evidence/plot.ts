@@ -98,5 +98,8 @@ export function crosses(counts: number[], most: number): number[] {
   return counts.map((n) => (fullest === 0 ? 0 : n === 0 ? 0 : Math.max(1, Math.round((n / fullest) * most))));
 }
 
+/** How much of something is done, in per cent; 0 while it is not known of how much. */
+export const percentOf = (done: number, total: number) => 100 * (share(done, total) ?? 0);
+
 /** A share of two counts; null of nothing. */
 export const share = (part: number, of: number) => (of === 0 ? null : part / of);

@@ -12,6 +12,7 @@ export {
   KeyButton,
   missingValue,
   plainCommand,
+  Progress,
   Prose,
   TypedCommand,
   useSay,

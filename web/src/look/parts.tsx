@@ -141,6 +141,16 @@ export function Coming() {
   );
 }
 
+/** How far something long is, with a sentence that says so. */
+export function Progress({ percent, says }: { percent: number; says: string }) {
+  return (
+    <div className="progressing" role="status">
+      <progress max={100} value={percent} aria-label={says} />
+      <p className="soft">{says}</p>
+    </div>
+  );
+}
+
 /** Says something in passing; errors in the server's words. */
 export function useSay() {
   const { message } = App.useApp();

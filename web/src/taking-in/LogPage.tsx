@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import type { Finding, Findings, Scan } from "../api";
 import { openCasesQuery } from "../desk";
-import { Key, useKeys } from "../look";
+import { Key, Progress, useKeys } from "../look";
 import { words } from "../words";
 import { scansQuery } from "./api";
 import { Ruler } from "./Ruler";
@@ -117,10 +117,11 @@ export function LogPage({
       </div>
       {findings === null && (
         <div aria-live="polite">
-          {under && (
-            <progress className="log-progress" max={100} value={log.percent} aria-label={log.file ?? ""} />
+          {under ? (
+            <Progress percent={log.percent} says={stageWords(log)} />
+          ) : (
+            <p className={log.stage === "failed" ? "refused" : "soft"}>{stageWords(log)}</p>
           )}
-          <p className={log.stage === "failed" ? "refused" : "soft"}>{stageWords(log)}</p>
         </div>
       )}
       {takable.length > 0 && mine.length > 0 && (

@@ -10,6 +10,10 @@ export const evidenceWords = {
     time: (half: string, most: string) => `half took at most ${half}, nine in ten ${most}`,
     saved: (m: string) => `the measured orders save about ${m} a month against the authors'`,
     none: "No cases yet. Evidence comes by itself from cases that are worked to their end, or from a CSV of older ones.",
+    reading: (percent: string) =>
+      `What all cases say is being read for the first time since the start: ${percent} so far. It goes on if you leave.`,
+    most: (n: number, all: number) =>
+      `These are the ${many(n, "error", "errors")} whose order matters most; the CSV has all ${all.toLocaleString("en-GB")}.`,
     nonePicked: "No case fits what you chose.",
     failed: (titles: string[]) =>
       `Could not be computed, and is not counted here: ${titles.join(", ")}. Whoever runs Mendak finds the reason in its log.`,

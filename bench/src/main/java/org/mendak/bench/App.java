@@ -20,13 +20,13 @@ import java.util.concurrent.TimeUnit;
  * @param extracted the program unpacked, with its class archive if there is one
  * @param java the Java to run it with
  */
-record App(Path root, Path extracted, String java) {
+public record App(Path root, Path extracted, String java) {
 
     Path fatJar() {
         return root.resolve("server/target/mendak-app.jar");
     }
 
-    Path jar() {
+    public Path jar() {
         return extracted.resolve("mendak-app.jar");
     }
 
@@ -35,16 +35,18 @@ record App(Path root, Path extracted, String java) {
     }
 
     /** A running Mendak; {@code secret} lets a program in. */
-    record Running(Process process, Path data, String address, String secret, long firstAnswerMs, double cpuSeconds)
+    public record Running(
+            Process process, Path data, String address, String secret, long firstAnswerMs, double cpuSeconds)
             implements AutoCloseable {
 
         private static final HttpClient HTTP = HttpClient.newHttpClient();
 
-        HttpResponse<byte[]> call(String method, String path, String json) throws IOException, InterruptedException {
+        public HttpResponse<byte[]> call(String method, String path, String json)
+                throws IOException, InterruptedException {
             return send(method, path, "application/json", json);
         }
 
-        HttpResponse<byte[]> send(String method, String path, String type, String text)
+        public HttpResponse<byte[]> send(String method, String path, String type, String text)
                 throws IOException, InterruptedException {
             HttpRequest.BodyPublisher body =
                     text == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(text);
@@ -58,7 +60,7 @@ record App(Path root, Path extracted, String java) {
         }
 
         /** Stops it; its folder stays, to be started on again. */
-        void end() {
+        public void end() {
             process.destroy();
             try {
                 if (!process.waitFor(20, TimeUnit.SECONDS)) {
@@ -79,12 +81,13 @@ record App(Path root, Path extracted, String java) {
     }
 
     /** Starts it on an empty folder and waits for the first answer. */
-    Running start(Path jar, List<String> flags, boolean demo) throws IOException, InterruptedException {
+    public Running start(Path jar, List<String> flags, boolean demo) throws IOException, InterruptedException {
         return start(jar, flags, demo, Files.createTempDirectory("mendak-bench"));
     }
 
     /** Starts it on a folder that may have a desk in it. */
-    Running start(Path jar, List<String> flags, boolean demo, Path data) throws IOException, InterruptedException {
+    public Running start(Path jar, List<String> flags, boolean demo, Path data)
+            throws IOException, InterruptedException {
         Files.deleteIfExists(data.resolve("running"));
         List<String> command = new ArrayList<>(List.of(java));
         command.addAll(flags);

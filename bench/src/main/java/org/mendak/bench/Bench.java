@@ -4,6 +4,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import org.mendak.bench.load.Load;
 import org.mendak.bench.ranking.Ranking;
 import org.mendak.bench.ranking.Surging;
 import org.mendak.bench.recognition.Accuracy;
@@ -65,6 +66,11 @@ public final class Bench {
                 case "how-tos" ->
                     Grouping.howTos(corpus, args.length > 1 ? Integer.parseInt(args[1]) : 0, args.length < 3);
                 case "find" -> Finding.measure(app);
+                case "load" ->
+                    Load.measure(
+                            app,
+                            corpus.resolveSibling("desks"),
+                            List.of(args).subList(Math.min(1, args.length), args.length));
                 case "ranking" -> Ranking.measure();
                 case "drift" -> Ranking.drift();
                 case "surges" -> Surging.measure();

@@ -59,7 +59,7 @@ final class Drifting {
         int[] sums = new int[6];
         IntStream.range(0, desks).forEach(n -> {
             Random random = new Random(seed + 500_000 + n);
-            List<List<FixTally.Try>> all = new ArrayList<>();
+            List<List<FixTally.Slice>> all = new ArrayList<>();
             double[] chances = new double[fixes];
             for (int f = 0; f < fixes; f++) {
                 all.add(new ArrayList<>());
@@ -110,14 +110,14 @@ final class Drifting {
                 100.0 * sums[4] / sums[5]);
     }
 
-    private static FixTally.Try attempt(int month, String version, boolean held) {
-        return new FixTally.Try(
-                "c", String.format(Locale.ROOT, "%d-%02d", 2025 + month / 12, 1 + month % 12), version, true, held, 5);
+    private static FixTally.Slice attempt(int month, String version, boolean held) {
+        String opened = String.format(Locale.ROOT, "%d-%02d", 2025 + month / 12, 1 + month % 12);
+        return new FixTally.Slice(version, opened, 1, held ? 1 : 0);
     }
 
     private static int falseAlarms(Random random) {
         double chance = 0.2 + 0.7 * random.nextDouble();
-        List<FixTally.Try> tries = new ArrayList<>();
+        List<FixTally.Slice> tries = new ArrayList<>();
         int alarms = 0;
         for (int month = 0; month < MONTHS; month++) {
             for (int i = 0; i < A_MONTH; i++) {
@@ -129,7 +129,7 @@ final class Drifting {
     }
 
     private static int untilNamed(double before, Random random) {
-        List<FixTally.Try> tries = new ArrayList<>();
+        List<FixTally.Slice> tries = new ArrayList<>();
         for (int month = 0; month < 9; month++) {
             for (int i = 0; i < A_MONTH; i++) {
                 tries.add(attempt(month, "7." + month / 6, random.nextDouble() < before));

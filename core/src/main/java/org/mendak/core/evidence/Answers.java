@@ -1,14 +1,14 @@
 package org.mendak.core.evidence;
 
 import java.util.Comparator;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
  * A variable with the values that were seen, and how they go with the causes.
  *
- * @param values the values seen, as they were first written, most frequent first; at most {@value #MOST_VALUES}
+ * @param values the values seen, as they are written most often, most frequent first; at most {@value #MOST_VALUES}
  * @param counts how often each was seen
  * @param shares by cause and value, once fitted; each row sums to 1
  */
@@ -21,25 +21,29 @@ record Answers(Variable variable, List<String> values, int[] counts, double[][] 
         values = List.copyOf(values);
     }
 
-    /** What the log has of a variable; nothing fitted yet. Values differ whatever the case of letters. */
-    static Answers seen(Variable variable, List<LoggedCase> log) {
-        Map<String, int[]> counts = new LinkedHashMap<>();
-        Map<String, String> written = new LinkedHashMap<>();
-        for (LoggedCase c : log) {
-            String value = c.facts().get(variable.name());
-            if (value != null) {
-                written.putIfAbsent(fold(value), value);
-                counts.computeIfAbsent(fold(value), v -> new int[1])[0]++;
-            }
-        }
+    /**
+     * What a log has of a variable; nothing fitted yet. Values differ whatever the case of letters.
+     *
+     * @param written how often each value was seen, as it was written
+     */
+    static Answers seen(Variable variable, Map<String, Integer> written) {
+        Map<String, Integer> counts = new HashMap<>();
+        Map<String, String> best = new HashMap<>();
+        written.entrySet().stream()
+                .sorted(Comparator.comparingInt((Map.Entry<String, Integer> w) -> -w.getValue())
+                        .thenComparing(Map.Entry::getKey))
+                .forEach(w -> {
+                    best.putIfAbsent(fold(w.getKey()), w.getKey());
+                    counts.merge(fold(w.getKey()), w.getValue(), Integer::sum);
+                });
         List<String> kept = counts.keySet().stream()
-                .sorted(Comparator.comparingInt((String v) -> -counts.get(v)[0]).thenComparing(v -> v))
+                .sorted(Comparator.comparingInt((String v) -> -counts.get(v)).thenComparing(v -> v))
                 .limit(MOST_VALUES)
                 .toList();
         return new Answers(
                 variable,
-                kept.stream().map(written::get).toList(),
-                kept.stream().mapToInt(v -> counts.get(v)[0]).toArray(),
+                kept.stream().map(best::get).toList(),
+                kept.stream().mapToInt(counts::get).toArray(),
                 new double[0][]);
     }
 

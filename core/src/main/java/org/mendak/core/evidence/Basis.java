@@ -34,12 +34,18 @@ public record Basis(
         minutes = List.copyOf(minutes);
         log = List.copyOf(log);
         variables = List.copyOf(variables);
-        if (fixes.size() > CauseModel.MOST_FIXES || minutes.size() != fixes.size()) {
-            throw new IllegalArgumentException(
-                    fixes.size() + " fixes with " + minutes.size() + " times; at most " + CauseModel.MOST_FIXES);
+        check(fixes.size(), variables.size());
+        if (minutes.size() != fixes.size()) {
+            throw new IllegalArgumentException(fixes.size() + " fixes with " + minutes.size() + " times");
         }
-        if (variables.size() > Variable.MOST) {
-            throw new IllegalArgumentException(variables.size() + " variables, at most " + Variable.MOST);
+    }
+
+    static void check(int fixes, int variables) {
+        if (fixes > CauseModel.MOST_FIXES) {
+            throw new IllegalArgumentException(fixes + " fixes, at most " + CauseModel.MOST_FIXES);
+        }
+        if (variables > Variable.MOST) {
+            throw new IllegalArgumentException(variables + " variables, at most " + Variable.MOST);
         }
     }
 

@@ -15,7 +15,7 @@ import java.util.TreeMap;
  * @param minutes working minutes of the solved ones, ascending
  * @param months by the month they were opened in, oldest first
  */
-public record DeskFigures(int cases, int solved, int firstFix, int held, List<Double> minutes, List<Month> months) {
+public record DeskFigures(int cases, int solved, int firstFix, int held, double[] minutes, List<Month> months) {
 
     /** Upper ends of the bins in which minutes are told; the last bin is open. */
     public static final List<Integer> BINS = List.of(5, 10, 15, 20, 30, 45, 60, 90);
@@ -24,52 +24,112 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, List<Do
     public record Month(String month, int cases, int solved, int firstFix, int held, double median) {}
 
     public DeskFigures {
-        minutes = List.copyOf(minutes);
         months = List.copyOf(months);
+    }
+
+    /** What cases came to, counted month by month; what was counted can be taken back. Not for several threads at once. */
+    public static final class Counts {
+
+        private static final class Of {
+            int cases;
+            int solved;
+            int first;
+            int held;
+            double[] minutes = new double[4];
+
+            void add(double m) {
+                if (solved == minutes.length) {
+                    minutes = Arrays.copyOf(minutes, 2 * solved);
+                }
+                minutes[solved++] = m;
+            }
+
+            void take(double m) {
+                int at = 0;
+                while (minutes[at] != m) {
+                    at++;
+                }
+                minutes[at] = minutes[--solved];
+            }
+
+            void addAll(Of o) {
+                cases += o.cases;
+                first += o.first;
+                held += o.held;
+                if (minutes.length < solved + o.solved) {
+                    minutes = Arrays.copyOf(minutes, Math.max(2 * solved, solved + o.solved));
+                }
+                System.arraycopy(o.minutes, 0, minutes, solved, o.solved);
+                solved += o.solved;
+            }
+        }
+
+        private final TreeMap<String, Of> months = new TreeMap<>();
+
+        /**
+         * Counts a case, or takes it back.
+         *
+         * @param sign 1 or -1
+         */
+        void count(LoggedCase c, int sign) {
+            boolean worked = false;
+            boolean first = false;
+            boolean ended = false;
+            boolean held = false;
+            double minutes = 0;
+            for (LoggedAttempt a : c.attempts()) {
+                if (a.outcome().retested() && !a.triedBefore() && !worked) {
+                    worked = true;
+                    first = a.held();
+                }
+                ended |= a.outcome().ended();
+                held |= a.held();
+                minutes += Double.isNaN(a.minutes()) ? 0 : a.minutes();
+            }
+            if (!worked) {
+                return;
+            }
+            Of m = months.computeIfAbsent(c.month(), k -> new Of());
+            m.cases += sign;
+            m.first += first ? sign : 0;
+            m.held += held ? sign : 0;
+            if (ended && sign > 0) {
+                m.add(minutes);
+            } else if (ended) {
+                m.take(minutes);
+            }
+            if (m.cases == 0) {
+                months.remove(c.month());
+            }
+        }
+
+        /** Adds what was counted elsewhere. */
+        public void addAll(Counts other) {
+            other.months.forEach(
+                    (month, o) -> months.computeIfAbsent(month, k -> new Of()).addAll(o));
+        }
+
+        /** What it comes to. O(cases · log cases). */
+        public DeskFigures figures() {
+            Of all = new Of();
+            List<Month> told = new ArrayList<>();
+            months.forEach((month, o) -> {
+                all.addAll(o);
+                double[] minutes = Arrays.copyOf(o.minutes, o.solved);
+                Arrays.sort(minutes);
+                told.add(new Month(month, o.cases, o.solved, o.first, o.held, DeskFigures.quantile(minutes, 0.5)));
+            });
+            double[] minutes = Arrays.copyOf(all.minutes, all.solved);
+            Arrays.sort(minutes);
+            return new DeskFigures(all.cases, all.solved, all.first, all.held, minutes, told);
+        }
     }
 
     /** Counts. O(cases · log cases). */
     public static DeskFigures of(List<LoggedCase> log) {
-        TreeMap<String, List<LoggedCase>> byMonth = new TreeMap<>();
-        List<LoggedCase> worked = log.stream()
-                .filter(c -> c.attempts().stream().anyMatch(a -> a.outcome().retested() && !a.triedBefore()))
-                .toList();
-        worked.forEach(
-                c -> byMonth.computeIfAbsent(c.month(), m -> new ArrayList<>()).add(c));
-        List<Month> months = new ArrayList<>();
-        byMonth.forEach((month, cases) -> {
-            DeskFigures f = count(cases, List.of());
-            months.add(new Month(month, f.cases, f.solved, f.firstFix, f.held, f.quantile(0.5)));
-        });
-        return count(worked, months);
-    }
-
-    private static DeskFigures count(List<LoggedCase> worked, List<Month> months) {
-        int solved = 0;
-        int first = 0;
-        int held = 0;
-        List<Double> minutes = new ArrayList<>();
-        for (LoggedCase c : worked) {
-            boolean ended = c.attempts().stream().anyMatch(a -> a.outcome().ended());
-            boolean stayed = c.attempts().stream().anyMatch(LoggedAttempt::held);
-            solved += ended ? 1 : 0;
-            held += stayed ? 1 : 0;
-            first += c.attempts().stream()
-                            .filter(a -> a.outcome().retested() && !a.triedBefore())
-                            .findFirst()
-                            .filter(LoggedAttempt::held)
-                            .isPresent()
-                    ? 1
-                    : 0;
-            if (ended) {
-                minutes.add(c.attempts().stream()
-                        .mapToDouble(LoggedAttempt::minutes)
-                        .filter(m -> !Double.isNaN(m))
-                        .sum());
-            }
-        }
-        minutes.sort(null);
-        return new DeskFigures(worked.size(), solved, first, held, minutes, months);
+        Counts counts = new Counts();
+        log.forEach(c -> counts.count(c, 1));
+        return counts.figures();
     }
 
     /**
@@ -78,13 +138,17 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, List<Do
      * @param share in [0, 1]
      */
     public double quantile(double share) {
-        if (minutes.isEmpty()) {
+        return quantile(minutes, share);
+    }
+
+    private static double quantile(double[] minutes, double share) {
+        if (minutes.length == 0) {
             return Double.NaN;
         }
-        double at = share * (minutes.size() - 1);
+        double at = share * (minutes.length - 1);
         int low = (int) at;
-        int high = Math.min(low + 1, minutes.size() - 1);
-        return minutes.get(low) + (at - low) * (minutes.get(high) - minutes.get(low));
+        int high = Math.min(low + 1, minutes.length - 1);
+        return minutes[low] + (at - low) * (minutes[high] - minutes[low]);
     }
 
     /** How many solved cases fall into each of {@link #BINS}, and into the open one behind them. */

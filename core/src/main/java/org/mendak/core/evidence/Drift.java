@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 
 /**
@@ -40,7 +41,6 @@ public final class Drift {
      * @param release the product release with which it began; null if it goes with no release
      * @param month the month of the first attempt since
      * @param factor how much better two shares explain the attempts than one; above {@link #ALARM}, at most {@link #MOST}
-     * @param casesSince the cases it was tried in since, in the order of the log
      */
     public record Change(
             String release,
@@ -49,10 +49,13 @@ public final class Drift {
             int triedBefore,
             int heldSince,
             int triedSince,
-            double factor,
-            List<String> casesSince) {
-        public Change {
-            casesSince = List.copyOf(casesSince);
+            double factor) {
+
+        /** Whether a try lies behind the change. */
+        public boolean since(String version, String month) {
+            return release == null
+                    ? month.compareTo(this.month) >= 0
+                    : version != null && Release.ORDER.compare(Release.of(version), release) >= 0;
         }
 
         /** Whether it works less often than before. */
@@ -61,17 +64,13 @@ public final class Drift {
         }
     }
 
-    private record Split(String release, List<FixTally.Try> before, List<FixTally.Try> since) {
+    private record Split(String release, String month, int heldBefore, int triedBefore, int heldSince, int triedSince) {
         double logFactor() {
-            return new Effect(held(before), before.size(), held(since), since.size()).logFactor();
+            return new Effect(heldBefore, triedBefore, heldSince, triedSince).logFactor();
         }
 
         double factor() {
             return Math.exp(Math.min(logFactor(), Math.log(MOST)));
-        }
-
-        static int held(List<FixTally.Try> tries) {
-            return (int) tries.stream().filter(FixTally.Try::held).count();
         }
     }
 
@@ -89,14 +88,14 @@ public final class Drift {
         }
     }
 
-    /** The change that explains these attempts best, if one does. O(releases and months · attempts). */
-    public static Optional<Change> of(List<FixTally.Try> tries) {
-        return test(tries).change();
+    /** The change that explains these attempts best, if one does. O(releases and months, squared). */
+    public static Optional<Change> of(List<FixTally.Slice> slices) {
+        return test(slices).change();
     }
 
-    /** Looks for a change. O(releases and months · attempts). */
-    public static Tested test(List<FixTally.Try> tries) {
-        List<Split> splits = splits(tries);
+    /** Looks for a change. O(releases and months, squared). */
+    public static Tested test(List<FixTally.Slice> slices) {
+        List<Split> splits = splits(slices);
         double mean = splits.stream().mapToDouble(Split::factor).average().orElse(0);
         return new Tested(mean, mean <= ALARM ? Optional.empty() : Optional.of(change(splits, mean)));
     }
@@ -109,36 +108,32 @@ public final class Drift {
                 .orElseThrow();
         return new Change(
                 best.release(),
-                best.since().stream()
-                        .map(FixTally.Try::month)
-                        .min(Comparator.naturalOrder())
-                        .orElseThrow(),
-                Split.held(best.before()),
-                best.before().size(),
-                Split.held(best.since()),
-                best.since().size(),
-                mean,
-                best.since().stream().map(FixTally.Try::caseId).distinct().toList());
+                best.month(),
+                best.heldBefore(),
+                best.triedBefore(),
+                best.heldSince(),
+                best.triedSince(),
+                mean);
     }
 
     private static Optional<Split> best(List<Split> splits) {
         return splits.stream().max(Comparator.comparingDouble(Split::logFactor));
     }
 
-    private static List<Split> splits(List<FixTally.Try> tries) {
+    private static List<Split> splits(List<FixTally.Slice> slices) {
         List<Split> splits = new ArrayList<>();
-        // versions are few and tries many: each version is read once
+        // each version is read once
         Map<String, String> releaseOf = new HashMap<>();
         TreeSet<String> releases = new TreeSet<>(Release.ORDER);
         TreeSet<String> months = new TreeSet<>();
-        for (FixTally.Try t : tries) {
+        for (FixTally.Slice t : slices) {
             if (t.version() != null) {
                 releases.add(releaseOf.computeIfAbsent(t.version(), Release::of));
             }
             months.add(t.month());
         }
-        List<FixTally.Try> versioned =
-                tries.stream().filter(t -> t.version() != null).toList();
+        List<FixTally.Slice> versioned =
+                slices.stream().filter(t -> t.version() != null).toList();
         for (String r : releases) {
             Set<String> since = releaseOf.keySet().stream()
                     .filter(v -> Release.ORDER.compare(releaseOf.get(v), r) >= 0)
@@ -146,22 +141,25 @@ public final class Drift {
             add(splits, r, versioned, t -> since.contains(t.version()));
         }
         for (String m : months.descendingSet().stream().limit(MONTHS_BACK).toList()) {
-            add(splits, null, tries, t -> t.month().compareTo(m) >= 0);
+            add(splits, null, slices, t -> t.month().compareTo(m) >= 0);
         }
         return splits;
     }
 
     private static void add(
-            List<Split> splits,
-            String release,
-            List<FixTally.Try> tries,
-            java.util.function.Predicate<FixTally.Try> since) {
-        Split s = new Split(
-                release,
-                tries.stream().filter(since.negate()).toList(),
-                tries.stream().filter(since).toList());
-        if (s.before().size() >= LEAST_BEFORE && s.since().size() >= LEAST_SINCE) {
-            splits.add(s);
+            List<Split> splits, String release, List<FixTally.Slice> slices, Predicate<FixTally.Slice> since) {
+        int[] before = new int[2];
+        int[] after = new int[2];
+        String month = null;
+        for (FixTally.Slice t : slices) {
+            boolean late = since.test(t);
+            int[] side = late ? after : before;
+            side[0] += t.held();
+            side[1] += t.tried();
+            month = late && (month == null || t.month().compareTo(month) < 0) ? t.month() : month;
+        }
+        if (before[1] >= LEAST_BEFORE && after[1] >= LEAST_SINCE) {
+            splits.add(new Split(release, month, before[0], before[1], after[0], after[1]));
         }
     }
 }

@@ -1,11 +1,9 @@
 package org.mendak.core.evidence;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
  * What the log teaches about the fixes of one known error. Immutable; computed anew from the log whenever it changed.
@@ -43,9 +41,16 @@ public record Evidence(
         variables = List.copyOf(variables);
     }
 
-    /** Fits the evidence of one known error. Milliseconds for thousands of cases. */
+    /** Fits the evidence of one known error from all of a log. Milliseconds for thousands of cases; {@link CountedLog} fits again for less. */
     public static Evidence of(Basis basis) {
-        return new Fitting(basis, Estimator.omegaFor(basis.fixes().size())).fit();
+        return counted(basis).fit(basis.picks());
+    }
+
+    private static Counted counted(Basis basis) {
+        CountedLog<LoggedCase> log = new CountedLog<>(
+                basis.fixes(), basis.variables(), c -> c, (a, b) -> a == b ? 0 : -1, Integer.MAX_VALUE);
+        basis.log().forEach(log::append);
+        return log.counted(basis.minutes(), basis.productVersion());
     }
 
     /** Fits the evidence of one known error whose author names no variables, see {@link Basis}. */
@@ -55,16 +60,14 @@ public record Evidence(
     }
 
     /** What a case counts: half after 400 later ones, a tenth under another release. */
-    static double weight(int laterCases, String loggedUnder, String now) {
+    static double weight(int laterCases, boolean otherRelease) {
         double age = Math.pow(2, -laterCases / HALF_LIFE_CASES);
-        return Release.differ(loggedUnder, now) ? age * OTHER_VERSION : age;
+        return otherRelease ? age * OTHER_VERSION : age;
     }
 
     /** The counts of a log alone, fix by fix, without asking for causes. O(cases · attempts). */
     public static List<FixTally> counts(Basis basis) {
-        Fitting fitting = new Fitting(basis, 0);
-        fitting.read();
-        return fitting.counted();
+        return counted(basis).tallies();
     }
 
     /**
@@ -147,122 +150,5 @@ public record Evidence(
         return plausible(i, 0)
                 .map(r -> (r.high() - estimate) / tallies.get(i).minutes())
                 .orElse(0.0);
-    }
-
-    /** One computation of evidence. */
-    private static final class Fitting {
-
-        private static final int FEW_PICKS = 20;
-        private static final double TELLING = 2;
-
-        private final Basis basis;
-        private final double omega;
-        private final List<Pattern> patterns = new ArrayList<>();
-        private final List<LoggedCase> teaching = new ArrayList<>();
-        private final List<Double> weights = new ArrayList<>();
-        private final Tallies tallies;
-
-        Fitting(Basis basis, double omega) {
-            this.basis = basis;
-            this.omega = omega;
-            this.tallies = new Tallies(basis.fixes());
-        }
-
-        Evidence fit() {
-            read();
-            CauseModel model = model(basis.variables());
-            Variable pick = new Variable(FIRST_PICK, true);
-            if (basis.picks() == Basis.FirstPicks.TAKEN
-                    || basis.picks() == Basis.FirstPicks.WHEN_TELLING && picksTell(model)) {
-                List<Variable> all = new ArrayList<>(basis.variables());
-                all.add(pick);
-                model = model(all);
-            }
-            int solved = (int) patterns.stream().filter(Pattern::solved).count();
-            return new Evidence(basis.fixes(), model, credited(model), patterns.size(), solved, basis.variables());
-        }
-
-        private List<FixTally> counted() {
-            return IntStream.range(0, basis.fixes().size())
-                    .mapToObj(i -> tallies.tally(i, basis.minutes().get(i)))
-                    .toList();
-        }
-
-        /** The same with what a bundle's success is credited to. */
-        private List<FixTally> credited(CauseModel model) {
-            int[] together = new int[basis.fixes().size()];
-            double[] credit = new double[together.length];
-            patterns.stream().filter(p -> p.ended().size() > 1).forEach(p -> {
-                double[] each = model.credit(p);
-                for (int b = 0; b < each.length; b++) {
-                    together[p.ended().get(b)]++;
-                    credit[p.ended().get(b)] += each[b];
-                }
-            });
-            List<FixTally> counted = counted();
-            return IntStream.range(0, together.length)
-                    .mapToObj(i -> counted.get(i).together(together[i], credit[i]))
-                    .toList();
-        }
-
-        private void read() {
-            List<Pattern> all = basis.log().stream()
-                    .map(c -> PatternReader.read(basis.fixes(), c))
-                    .toList();
-            int later = (int) all.stream().filter(p -> !p.isEmpty()).count();
-            for (int c = 0; c < all.size(); c++) {
-                LoggedCase logged = basis.log().get(c);
-                boolean teaches = !all.get(c).isEmpty();
-                later -= teaches ? 1 : 0;
-                double weight = weight(later, logged.productVersion(), basis.productVersion());
-                tallies.add(logged, weight);
-                if (teaches) {
-                    patterns.add(all.get(c));
-                    teaching.add(logged);
-                    weights.add(weight);
-                }
-            }
-        }
-
-        private CauseModel model(List<Variable> variables) {
-            List<Answers> seen =
-                    variables.stream().map(v -> Answers.seen(v, teaching)).toList();
-            List<Pattern> knowing = new ArrayList<>(patterns.size());
-            for (int c = 0; c < patterns.size(); c++) {
-                LoggedCase logged = teaching.get(c);
-                knowing.add(patterns.get(c)
-                        .knowing(seen.stream()
-                                .map(a ->
-                                        a.index(logged.facts().get(a.variable().name())))
-                                .toList()));
-            }
-            return Estimator.fit(
-                    basis.fixes().size(),
-                    knowing,
-                    weights.stream().mapToDouble(w -> w).toArray(),
-                    omega,
-                    seen,
-                    null);
-        }
-
-        /** Whether fixes picked off the plan ended more cases than they would have as a first step by the model. */
-        private boolean picksTell(CauseModel model) {
-            double held = 0;
-            double expected = 0;
-            double variance = 0;
-            int picked = 0;
-            for (int c = 0; c < patterns.size(); c++) {
-                int i = basis.fixes().indexOf(teaching.get(c).facts().getOrDefault(FIRST_PICK, AS_PLANNED));
-                if (i >= 0) {
-                    Pattern p = patterns.get(c);
-                    double chance = model.chance(i, 0);
-                    picked++;
-                    held += p.failed().isEmpty() && p.ended().equals(List.of(i)) ? 1 : 0;
-                    expected += chance;
-                    variance += chance * (1 - chance);
-                }
-            }
-            return picked >= FEW_PICKS && held - expected > TELLING * Math.sqrt(variance);
-        }
     }
 }

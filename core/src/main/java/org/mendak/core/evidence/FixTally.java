@@ -1,5 +1,6 @@
 package org.mendak.core.evidence;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -16,7 +17,7 @@ import java.util.TreeMap;
  * @param credit how many of those it is credited with, by its own chance among them as the estimator has it; in [0, together]
  * @param minutes expected working minutes, the author's estimate blended with the measured ones
  * @param afterFailed retested attempts by the set of fixes that had failed before, as bit mask
- * @param tries every retested attempt, in the order of the log
+ * @param slices the same tries by product version and month, in the order of {@link Slice#ORDER}
  */
 public record FixTally(
         int tried,
@@ -28,7 +29,7 @@ public record FixTally(
         double credit,
         double minutes,
         Map<Long, Integer> afterFailed,
-        List<Try> tries) {
+        List<Slice> slices) {
 
     private static final int OFTEN = 32;
     private static final double HARDLY_EVER = 0.05;
@@ -43,19 +44,20 @@ public record FixTally(
     }
 
     /**
-     * A retested attempt.
+     * The tries in cases of one month and product version.
      *
-     * @param caseId the case's number
-     * @param version the product version; null if unknown
-     * @param first whether it was the case's first attempt
-     * @param held whether the error stayed away
-     * @param minutes NaN if not known
+     * @param version null if unknown
      */
-    public record Try(String caseId, String month, String version, boolean first, boolean held, double minutes) {}
+    public record Slice(String version, String month, int tried, int held) {
+
+        /** By month, then by version. */
+        static final Comparator<Slice> ORDER = Comparator.comparing(Slice::month)
+                .thenComparing(Slice::version, Comparator.nullsFirst(Comparator.naturalOrder()));
+    }
 
     public FixTally {
         afterFailed = Map.copyOf(afterFailed);
-        tries = List.copyOf(tries);
+        slices = List.copyOf(slices);
         if (held < 0 || held > worked || worked > tried) {
             throw new IllegalArgumentException(
                     "held " + held + ", worked " + worked + ", tried " + tried + " must not fall");
@@ -64,7 +66,8 @@ public record FixTally(
 
     /** The same, having ended so many cases as one of several fixes, and credited with so much of them. */
     FixTally together(int cases, double credited) {
-        return new FixTally(tried, worked, held, triedFirst, workedFirst, cases, credited, minutes, afterFailed, tries);
+        return new FixTally(
+                tried, worked, held, triedFirst, workedFirst, cases, credited, minutes, afterFailed, slices);
     }
 
     /** Where the share of tries that stayed away plausibly lies at 80 %; all of [0, 1] if it was never tried. */
@@ -82,18 +85,13 @@ public record FixTally(
         return afterFailed.getOrDefault(failed, 0);
     }
 
-    /** The ids of the cases it was tried in, each once, in the order of the log. */
-    public List<String> cases() {
-        return tries.stream().map(Try::caseId).distinct().toList();
-    }
-
     /** Counts by month, oldest first. */
     public List<Month> months() {
         TreeMap<String, int[]> months = new TreeMap<>();
-        for (Try t : tries) {
+        for (Slice t : slices) {
             int[] m = months.computeIfAbsent(t.month(), k -> new int[2]);
-            m[0]++;
-            m[1] += t.held() ? 1 : 0;
+            m[0] += t.tried();
+            m[1] += t.held();
         }
         return months.entrySet().stream()
                 .map(m -> new Month(m.getKey(), m.getValue()[0], m.getValue()[1]))

@@ -2,7 +2,7 @@ package org.mendak.core.evidence;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -40,26 +40,60 @@ public record ForWhom(String fact, List<Value> values) {
         values = List.copyOf(values);
     }
 
-    /**
-     * Splits the log by every fact that has at least two values with five cases each; values of a fact with many are left out
-     * beyond twelve. O(cases · facts).
-     */
-    public static List<ForWhom> of(List<String> fixes, List<LoggedCase> log) {
-        Map<String, Map<String, List<LoggedCase>>> byFact = new TreeMap<>();
-        for (LoggedCase c : log) {
-            c.facts().forEach((name, value) -> {
-                if (!NOT_ASKED.contains(name)) {
-                    byFact.computeIfAbsent(name, n -> new LinkedHashMap<>())
-                            .computeIfAbsent(value, v -> new ArrayList<>())
-                            .add(c);
-                }
-            });
+    /** The cases of which the same was known. */
+    static final class Group {
+        private final int[] tried;
+        private final int[] held;
+        private int cases;
+
+        Group(int fixes) {
+            tried = new int[fixes];
+            held = new int[fixes];
         }
+
+        void count(List<Retest> retests, int sign) {
+            cases += sign;
+            for (Retest r : retests) {
+                if (r.counted()) {
+                    tried[r.fix()] += sign;
+                    held[r.fix()] += r.attempt().held() ? sign : 0;
+                }
+            }
+        }
+
+        int cases() {
+            return cases;
+        }
+
+        private Group plus(Group g) {
+            Group sum = new Group(tried.length);
+            for (int i = 0; i < tried.length; i++) {
+                sum.tried[i] = tried[i] + g.tried[i];
+                sum.held[i] = held[i] + g.held[i];
+            }
+            sum.cases = cases + g.cases;
+            return sum;
+        }
+    }
+
+    /**
+     * Splits a log by every fact that has at least two values with five cases each; values of a fact with many are left out
+     * beyond twelve. O(groups · facts · fixes).
+     *
+     * @param groups its cases by all that was known of them
+     */
+    static List<ForWhom> of(Map<Map<String, String>, Group> groups) {
+        Map<String, Map<String, Group>> byFact = new TreeMap<>();
+        groups.forEach((facts, group) -> facts.forEach((name, value) -> {
+            if (!NOT_ASKED.contains(name)) {
+                byFact.computeIfAbsent(name, n -> new HashMap<>()).merge(value, group, Group::plus);
+            }
+        }));
         List<ForWhom> splits = new ArrayList<>();
         byFact.forEach((name, values) -> {
             List<Value> told = values.entrySet().stream()
-                    .filter(v -> v.getValue().size() >= FEWEST_CASES)
-                    .map(v -> value(fixes, v.getKey(), v.getValue()))
+                    .filter(v -> v.getValue().cases >= FEWEST_CASES)
+                    .map(v -> value(v.getKey(), v.getValue()))
                     .sorted(Comparator.comparingInt((Value v) -> -v.cases()).thenComparing(Value::value))
                     .limit(MOST_VALUES)
                     .toList();
@@ -70,14 +104,11 @@ public record ForWhom(String fact, List<Value> values) {
         return splits;
     }
 
-    private static Value value(List<String> fixes, String value, List<LoggedCase> cases) {
-        Tallies tallies = new Tallies(fixes);
-        cases.forEach(c -> tallies.add(c, 1));
+    private static Value value(String value, Group g) {
         List<Count> counts = new ArrayList<>();
-        for (int i = 0; i < fixes.size(); i++) {
-            FixTally t = tallies.tally(i, 1);
-            counts.add(new Count(t.tried(), t.held()));
+        for (int i = 0; i < g.tried.length; i++) {
+            counts.add(new Count(g.tried[i], g.held[i]));
         }
-        return new Value(value, cases.size(), counts);
+        return new Value(value, g.cases, counts);
     }
 }

@@ -4,7 +4,7 @@ import java.util.Comparator;
 import java.util.Locale;
 
 /** The part of a version within which fixes are taken to behave alike. */
-final class Release {
+public final class Release {
 
     /** By the numbers in it, so that 7.10 comes after 7.9; what is no number comes before what is one. */
     static final Comparator<String> ORDER = Release::compare;
@@ -17,7 +17,7 @@ final class Release {
     }
 
     /** The first two parts; what is no version is compared whole. */
-    static String of(String version) {
+    public static String of(String version) {
         String[] parts = version.strip().toLowerCase(Locale.ROOT).split("\\.", 3);
         return parts.length < 2 ? parts[0] + ".0" : parts[0] + "." + parts[1].replaceFirst("^0+(?=\\d)", "");
     }

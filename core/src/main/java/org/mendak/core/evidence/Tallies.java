@@ -1,18 +1,13 @@
 package org.mendak.core.evidence;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
-/** Counts attempts and minutes fix by fix. */
+/** Counts the tries of fixes, fix by fix; what was counted can be taken back. Whole numbers only, so that nothing of it stays. */
 final class Tallies {
-
-    private static final double AUTHOR_STRENGTH = 3;
-    private static final double LONGEST_OF_MEDIAN = 8;
-
-    private record Timed(double minutes, double weight) {}
 
     private static final class Count {
         int tried;
@@ -21,105 +16,89 @@ final class Tallies {
         int first;
         int workedFirst;
         final Map<Long, Integer> after = new HashMap<>();
-        final List<Timed> minutes = new ArrayList<>();
-        final List<FixTally.Try> tries = new ArrayList<>();
+        final Map<Slot, int[]> slots = new HashMap<>();
+        final TreeMap<Double, Integer> minutes = new TreeMap<>();
+        int timed;
     }
 
-    private final List<String> fixes;
-    private final Count[] counts;
+    private record Slot(String version, String month) {}
 
-    Tallies(List<String> fixes) {
-        this.fixes = fixes;
-        counts = new Count[fixes.size()];
-        Arrays.setAll(counts, i -> new Count());
-    }
+    private final List<Count> counts = new ArrayList<>();
 
-    void add(LoggedCase c, double weight) {
-        long failed = 0;
-        List<LoggedAttempt> waiting = new ArrayList<>();
-        boolean first = true;
-        for (LoggedAttempt a : c.attempts()) {
-            int i = fixes.indexOf(a.fix());
-            if (i < 0) {
-                first = false;
-                continue;
-            }
-            if (a.outcome() == Outcome.NOT_RETESTED) {
-                waiting.add(a);
-                first = false;
-            }
-            if (!a.outcome().retested()) {
-                continue;
-            }
-            if (a.outcome().ended() && !waiting.isEmpty()) {
-                // nobody knows which of them did it: what each is credited with is the estimator's to say
-                waiting.forEach(w -> timed(counts[fixes.indexOf(w.fix())], w, weight));
-                timed(counts[i], a, weight);
-            } else if (!a.triedBefore()) {
-                count(counts[i], a, c, failed, first, weight);
-            }
-            first = false;
-            if (a.failed()) {
-                // a bundle that failed fails all its fixes
-                for (LoggedAttempt w : waiting) {
-                    count(counts[fixes.indexOf(w.fix())], w, c, failed, false, weight);
-                }
-                for (LoggedAttempt w : waiting) {
-                    failed |= 1L << fixes.indexOf(w.fix());
-                }
-                failed |= 1L << i;
-            }
-            waiting.clear();
+    Tallies(int fixes) {
+        for (int i = 0; i < fixes; i++) {
+            counts.add(new Count());
         }
     }
 
-    private static void count(Count n, LoggedAttempt a, LoggedCase c, long failed, boolean first, double weight) {
-        n.tried++;
-        n.worked += a.outcome().ended() ? 1 : 0;
-        n.held += a.held() ? 1 : 0;
-        n.first += first ? 1 : 0;
-        n.workedFirst += first && a.held() ? 1 : 0;
-        n.after.merge(failed, 1, Integer::sum);
-        n.tries.add(new FixTally.Try(c.id(), c.month(), c.productVersion(), first, a.held(), a.minutes()));
-        timed(n, a, weight);
-    }
-
-    private static void timed(Count n, LoggedAttempt a, double weight) {
-        if (!Double.isNaN(a.minutes()) && !a.triedBefore()) {
-            n.minutes.add(new Timed(a.minutes(), weight * a.counts()));
+    /**
+     * Counts a case, or takes it back.
+     *
+     * @param sign 1 or -1
+     */
+    void count(LoggedCase c, List<Retest> retests, int sign) {
+        for (Retest r : retests) {
+            Count n = counts.get(r.fix());
+            if (r.counted()) {
+                count(n, c, r, sign);
+            }
+            if (r.timed()) {
+                n.timed += sign;
+                add(n.minutes, r.attempt().minutes(), sign);
+            }
         }
     }
 
-    FixTally tally(int i, double authoredMinutes) {
-        Count n = counts[i];
-        return new FixTally(
-                n.tried,
-                n.worked,
-                n.held,
-                n.first,
-                n.workedFirst,
-                0,
-                0,
-                minutes(n.minutes, authoredMinutes),
-                n.after,
-                n.tries);
-    }
-
-    /** The weighted mean, the author's estimate counting as three attempts; single long ones are cut. */
-    private static double minutes(List<Timed> seen, double authored) {
-        double[] sorted = seen.stream().mapToDouble(Timed::minutes).sorted().toArray();
-        double most = sorted.length == 0 ? 0 : LONGEST_OF_MEDIAN * median(sorted);
-        double sum = AUTHOR_STRENGTH * authored;
-        double weights = AUTHOR_STRENGTH;
-        for (Timed t : seen) {
-            sum += t.weight() * Math.min(t.minutes(), most);
-            weights += t.weight();
+    private static void count(Count n, LoggedCase c, Retest r, int sign) {
+        boolean held = r.attempt().held();
+        n.tried += sign;
+        n.worked += r.attempt().outcome().ended() ? sign : 0;
+        n.held += held ? sign : 0;
+        n.first += r.first() ? sign : 0;
+        n.workedFirst += r.first() && held ? sign : 0;
+        add(n.after, r.failed(), sign);
+        Slot slot = new Slot(c.productVersion(), c.month());
+        int[] at = n.slots.computeIfAbsent(slot, s -> new int[2]);
+        at[0] += sign;
+        at[1] += held ? sign : 0;
+        if (at[0] == 0) {
+            n.slots.remove(slot);
         }
-        return sum / weights;
     }
 
-    private static double median(double[] sorted) {
-        int half = sorted.length / 2;
-        return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+    /** Adds to a count that is not kept at 0. */
+    static <K> void add(Map<K, Integer> counts, K key, int sign) {
+        counts.merge(key, sign, (a, b) -> a + b == 0 ? null : (Integer) (a + b));
+    }
+
+    /** What was counted of a fix, with the minutes it is expected to take. */
+    FixTally tally(int i, double minutes) {
+        Count n = counts.get(i);
+        List<FixTally.Slice> slices = n.slots.entrySet().stream()
+                .map(s ->
+                        new FixTally.Slice(s.getKey().version(), s.getKey().month(), s.getValue()[0], s.getValue()[1]))
+                .sorted(FixTally.Slice.ORDER)
+                .toList();
+        return new FixTally(n.tried, n.worked, n.held, n.first, n.workedFirst, 0, 0, minutes, n.after, slices);
+    }
+
+    /** The median of a fix's minutes; 0 if none are known. */
+    double median(int i) {
+        Count n = counts.get(i);
+        if (n.timed == 0) {
+            return 0;
+        }
+        int seen = 0;
+        double low = Double.NaN;
+        for (Map.Entry<Double, Integer> m : n.minutes.entrySet()) {
+            seen += m.getValue();
+            if (Double.isNaN(low) && 2 * seen >= n.timed) {
+                low = m.getKey();
+            }
+            if (2 * seen > n.timed) {
+                return (low + m.getKey()) / 2;
+            }
+        }
+        throw new IllegalStateException(n.timed + " times, of which " + seen + " were found");
     }
 }

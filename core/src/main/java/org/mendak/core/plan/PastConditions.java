@@ -1,7 +1,6 @@
 package org.mendak.core.plan;
 
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import org.mendak.core.language.Facts;
 import org.mendak.core.runbook.KnownError;
@@ -23,17 +22,21 @@ public record PastConditions(Map<String, Count> counts) {
         counts = Map.copyOf(counts);
     }
 
-    /** Counts over what was known of past cases. O(cases · conditions). */
-    public static PastConditions of(KnownError error, List<Facts> cases) {
+    /**
+     * Counts over what was known of past cases. O(what differs among them · conditions).
+     *
+     * @param cases how many cases there were of which the same was known
+     */
+    public static PastConditions of(KnownError error, Map<Map<String, String>, Integer> cases) {
         Map<String, Count> counts = new HashMap<>();
         for (KnownError.TryItem t : error.tries()) {
             if (t.when() != null) {
                 int held = 0;
                 int failed = 0;
-                for (Facts f : cases) {
-                    switch (t.when().evaluate(f)) {
-                        case YES -> held++;
-                        case NO -> failed++;
+                for (Map.Entry<Map<String, String>, Integer> c : cases.entrySet()) {
+                    switch (t.when().evaluate(new Facts(c.getKey()))) {
+                        case YES -> held += c.getValue();
+                        case NO -> failed += c.getValue();
                         default -> {
                             // not known there either
                         }

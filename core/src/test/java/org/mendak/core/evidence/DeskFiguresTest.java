@@ -60,10 +60,18 @@ class DeskFiguresTest {
         for (int week = 52; week > 0; week--) {
             opened.add(end.minus(Duration.ofDays(7L * week)));
         }
-        assertThat(CaseRate.aMonth(opened, end)).isCloseTo(30.4 / 7, within(0.1));
-        assertThat(CaseRate.aMonth(opened.subList(0, 20), end)).isZero();
-        assertThat(CaseRate.aMonth(opened.subList(50, 52), end)).isEqualTo(2);
-        assertThat(CaseRate.aMonth(List.of(), end)).isZero();
+        assertThat(rate(opened, end)).isCloseTo(30.4 / 7, within(0.1));
+        assertThat(rate(opened.subList(0, 20), end)).isZero();
+        assertThat(rate(opened.subList(50, 52), end)).isEqualTo(2);
+        assertThat(CaseRate.aMonth(null, 0, end)).isZero();
+    }
+
+    private static double rate(List<Instant> opened, Instant end) {
+        Instant since = CaseRate.since(end);
+        return CaseRate.aMonth(
+                opened.get(0),
+                (int) opened.stream().filter(o -> o.isAfter(since)).count(),
+                end);
     }
 
     @Test
@@ -86,11 +94,18 @@ class DeskFiguresTest {
                     at("A", till ? Outcome.WORKED : Outcome.NO_CHANGE, false, 4)));
         }
         log.add(logged("x", "2026-01", Map.of("device.role", "board"), at("A", Outcome.WORKED, false, 4)));
-        List<ForWhom> whom = ForWhom.of(List.of("A", "B"), log);
+        List<ForWhom> whom = counted(log).forWhom();
         assertThat(whom).extracting(ForWhom::fact).containsExactly("device.role");
         assertThat(whom.get(0).values()).extracting(ForWhom.Value::value).containsExactly("scanner", "till");
         assertThat(whom.get(0).values().get(1).fixes())
                 .containsExactly(new ForWhom.Count(10, 10), new ForWhom.Count(0, 0));
+    }
+
+    private static CountedLog<LoggedCase> counted(List<LoggedCase> log) {
+        CountedLog<LoggedCase> counted =
+                new CountedLog<>(List.of("A", "B"), List.of(), c -> c, java.util.Comparator.comparing(LoggedCase::id));
+        log.forEach(counted::put);
+        return counted;
     }
 
     @Test

@@ -13,17 +13,17 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class DriftTest {
 
-    private static FixTally.Try attempt(int n, String month, String version, boolean held) {
-        return new FixTally.Try("" + n, month, version, n % 2 == 0, held, 5);
+    private static FixTally.Slice attempt(String month, String version, boolean held) {
+        return new FixTally.Slice(version, month, 1, held ? 1 : 0);
     }
 
-    private static List<FixTally.Try> tries(double before, double since, int each, String newVersion) {
-        List<FixTally.Try> tries = new ArrayList<>();
+    private static List<FixTally.Slice> tries(double before, double since, int each, String newVersion) {
+        List<FixTally.Slice> tries = new ArrayList<>();
         for (int i = 0; i < 2 * each; i++) {
             boolean late = i >= each;
             double share = late ? since : before;
             boolean held = Math.floor((i % each + 1) * share) > Math.floor(i % each * share);
-            tries.add(attempt(i, late ? "2026-09" : "2026-0" + (1 + i * 8 / each), late ? newVersion : "7.9.3", held));
+            tries.add(attempt(late ? "2026-09" : "2026-0" + (1 + i * 8 / each), late ? newVersion : "7.9.3", held));
         }
         return tries;
     }
@@ -39,7 +39,9 @@ class DriftTest {
         assertThat(c.heldSince()).isEqualTo(9);
         assertThat(c.triedSince()).isEqualTo(30);
         assertThat(c.factor()).isGreaterThan(Drift.ALARM);
-        assertThat(c.casesSince()).hasSize(30).startsWith("30");
+        assertThat(c.since("7.10.2", "2026-08")).isTrue();
+        assertThat(c.since("7.9.9", "2026-09")).isFalse();
+        assertThat(c.since(null, "2026-09")).isFalse();
     }
 
     @Test
@@ -54,6 +56,24 @@ class DriftTest {
         Drift.Change c = Drift.of(tries(0.8, 0.3, 30, null)).orElseThrow();
         assertThat(c.release()).isNull();
         assertThat(c.month()).isEqualTo("2026-09");
+        assertThat(c.since(null, "2026-10")).isTrue();
+        assertThat(c.since("7.10.1", "2026-08")).isFalse();
+    }
+
+    /** A slice of many tries says what as many slices of one try say. */
+    @Test
+    void triesThatAreCountedTogetherSayTheSame() {
+        List<FixTally.Slice> each = tries(0.8, 0.3, 30, "7.10.1");
+        java.util.Map<List<String>, int[]> sums = new java.util.LinkedHashMap<>();
+        each.forEach(t -> {
+            int[] sum = sums.computeIfAbsent(List.of(t.version(), t.month()), k -> new int[2]);
+            sum[0] += t.tried();
+            sum[1] += t.held();
+        });
+        List<FixTally.Slice> together = new ArrayList<>();
+        sums.forEach((of, n) -> together.add(new FixTally.Slice(of.get(0), of.get(1), n[0], n[1])));
+        assertThat(together).hasSizeLessThan(each.size());
+        assertThat(Drift.test(together)).isEqualTo(Drift.test(each));
     }
 
     @Test
@@ -70,7 +90,7 @@ class DriftTest {
     @Test
     void emptyAndShortListsHaveNoChange() {
         assertThat(Drift.of(List.of())).isEmpty();
-        assertThat(Drift.of(List.of(attempt(1, "2026-01", null, true)))).isEmpty();
+        assertThat(Drift.of(List.of(attempt("2026-01", null, true)))).isEmpty();
     }
 
     /** Bayes factors near 1 in the mean under no change: looking again every month raises few alarms. */
@@ -80,14 +100,10 @@ class DriftTest {
         int alarms = 0;
         int looks = 0;
         for (int fix = 0; fix < 60; fix++) {
-            List<FixTally.Try> tries = new ArrayList<>();
+            List<FixTally.Slice> tries = new ArrayList<>();
             for (int month = 1; month <= 12; month++) {
                 for (int i = 0; i < 8; i++) {
-                    tries.add(attempt(
-                            tries.size(),
-                            String.format("2026-%02d", month),
-                            "7." + month / 4,
-                            random.nextDouble() < 0.6));
+                    tries.add(attempt(String.format("2026-%02d", month), "7." + month / 4, random.nextDouble() < 0.6));
                 }
                 alarms += Drift.of(tries).isPresent() ? 1 : 0;
                 looks++;

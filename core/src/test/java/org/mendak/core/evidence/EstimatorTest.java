@@ -45,14 +45,21 @@ class EstimatorTest {
         return java.util.stream.IntStream.range(0, fixes).mapToObj(i -> "f" + i).toList();
     }
 
+    private static Answers seen(Variable variable, List<LoggedCase> log) {
+        Map<String, Integer> written = new java.util.HashMap<>();
+        log.stream()
+                .filter(c -> c.facts().containsKey(variable.name()))
+                .forEach(c -> written.merge(c.facts().get(variable.name()), 1, Integer::sum));
+        return Answers.seen(variable, written);
+    }
+
     @Test
     void thePenalisedLikelihoodNeverFalls() {
         Random random = new Random(12);
         for (int round = 0; round < 40; round++) {
             int n = 1 + random.nextInt(7);
             List<LoggedCase> log = mixedLog(random, n, 5 + random.nextInt(60));
-            List<Answers> answers =
-                    VARIABLES.stream().map(v -> Answers.seen(v, log)).toList();
+            List<Answers> answers = VARIABLES.stream().map(v -> seen(v, log)).toList();
             List<Pattern> patterns = new ArrayList<>();
             for (LoggedCase c : log) {
                 patterns.add(PatternReader.read(keys(n), c)
@@ -170,7 +177,7 @@ class EstimatorTest {
             log.add(new LoggedCase("" + i, null, "2026-01", List.of(), Map.of("lamp", "v" + i % 20)));
             log.add(new LoggedCase("x" + i, null, "2026-01", List.of(), Map.of("lamp", "common")));
         }
-        Answers a = Answers.seen(VARIABLES.get(0), log);
+        Answers a = seen(VARIABLES.get(0), log);
         assertThat(a.values()).hasSize(Answers.MOST_VALUES).startsWith("common");
         assertThat(a.index("v19")).isEqualTo(-1);
         double sum = 0;

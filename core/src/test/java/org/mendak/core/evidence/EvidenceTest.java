@@ -77,12 +77,12 @@ class EvidenceTest {
 
     @Test
     void weightsHalveAfterFourHundredCasesAndFallToATenthUnderAnotherRelease() {
-        assertThat(Evidence.weight(0, null, "5.4")).isEqualTo(1);
-        assertThat(Evidence.weight(400, "5.4.1", "5.4")).isCloseTo(0.5, within(1e-12));
-        assertThat(Evidence.weight(0, "5.3", "5.4")).isCloseTo(0.1, within(1e-12));
-        assertThat(Evidence.weight(400, "5.3", "5.4")).isCloseTo(0.05, within(1e-12));
-        assertThat(Evidence.weight(0, "7", "7.0")).isEqualTo(1);
-        assertThat(Evidence.weight(0, "spring", "autumn")).isCloseTo(0.1, within(1e-12));
+        assertThat(Evidence.weight(0, Release.differ(null, "5.4"))).isEqualTo(1);
+        assertThat(Evidence.weight(400, Release.differ("5.4.1", "5.4"))).isCloseTo(0.5, within(1e-12));
+        assertThat(Evidence.weight(0, Release.differ("5.3", "5.4"))).isCloseTo(0.1, within(1e-12));
+        assertThat(Evidence.weight(400, Release.differ("5.3", "5.4"))).isCloseTo(0.05, within(1e-12));
+        assertThat(Evidence.weight(0, Release.differ("7", "7.0"))).isEqualTo(1);
+        assertThat(Evidence.weight(0, Release.differ("spring", "autumn"))).isCloseTo(0.1, within(1e-12));
     }
 
     @Test
@@ -91,7 +91,7 @@ class EvidenceTest {
         for (double m : new double[] {4, 6, 400}) {
             log.add(new LoggedCase("c", null, "2026-01", List.of(attempt("A", Outcome.NO_CHANGE, false, false, m))));
         }
-        double[] w = {Evidence.weight(2, null, null), Evidence.weight(1, null, null), 1};
+        double[] w = {Evidence.weight(2, false), Evidence.weight(1, false), 1};
         double expected = (w[0] * 4 + w[1] * 6 + w[2] * 48 + 3 * 5) / (w[0] + w[1] + w[2] + 3); // 400 is cut at 8 · 6
         assertThat(Evidence.of(FIXES, GoldenExample.MINUTES, log, null)
                         .tallies()

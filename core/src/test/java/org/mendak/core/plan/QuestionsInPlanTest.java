@@ -206,9 +206,9 @@ class QuestionsInPlanTest {
     void countsConditionsOverPastCases() {
         KnownError e = error("2", "1. [A](../fixes/a.md)\n   - When: `roof = yes`\n2. [B](../fixes/b.md)");
         PastConditions past = PastConditions.of(
-                e, List.of(new Facts(Map.of("roof", "yes")), new Facts(Map.of("roof", "no")), Facts.NONE));
-        assertThat(past.counts()).containsExactly(Map.entry("a", new PastConditions.Count(1, 1)));
-        assertThat(past.share("a")).isEqualTo(0.5);
+                e, Map.of(Map.of("roof", "yes"), 3, Map.of("roof", "no"), 1, Map.of("wind", "west"), 9));
+        assertThat(past.counts()).containsExactly(Map.entry("a", new PastConditions.Count(3, 1)));
+        assertThat(past.share("a")).isCloseTo(4 / 6.0, within(1e-12));
         assertThat(past.share("b")).isEqualTo(0.5);
     }
 

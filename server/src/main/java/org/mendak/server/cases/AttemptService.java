@@ -79,7 +79,7 @@ class AttemptService {
     /** Starts a fix; its number. One that is being worked already is answered again. */
     long start(Caller caller, long number, String fix, String error) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
-        PlanShown.Shown shown = db.tx(tx -> plans.now(tx, number));
+        PlanShown.Shown shown = plans.now(number);
         return locks.work(caller, number, (tx, c) -> {
             if (fix == null || reader.runbook(tx, c).fix(fix).isEmpty()) {
                 throw Refusal.invalid("There is no published fix \"" + fix + "\".");
@@ -130,7 +130,7 @@ class AttemptService {
             long id = store.insert(tx, attempt(caller, c, tried, fix, c.errorKey(), true));
             audit.write(tx, caller, "tried-before", number + "/" + fix, "");
             if (c.errorKey() != null) {
-                events.publishEvent(new CaseChanged(tx, Set.of(c.errorKey())));
+                events.publishEvent(new CaseChanged(tx, Set.of(c.errorKey()), Set.of(number)));
             }
             return id;
         });
@@ -166,7 +166,7 @@ class AttemptService {
                 audit.write(
                         tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
                 if (a.errorKey() != null) {
-                    events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey())));
+                    events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey()), Set.of(number)));
                 }
             }
             return reader.view(tx, number);

@@ -73,7 +73,7 @@ class CaseAfterwards {
             store.update(tx, c.with(d -> d.agent = taker));
             versions.changed(tx, caller, number, Set.of("agent"));
             if (c.errorKey() != null) {
-                locks.changed(tx, Set.of(c.errorKey()));
+                locks.changed(tx, Set.of(c.errorKey()), List.of(number));
             }
             audit.write(tx, caller, "case-given", String.valueOf(number), "");
         });
@@ -140,7 +140,7 @@ class CaseAfterwards {
                 a.outcome = Outcome.WORKED;
                 a.note = "told after the hand-over";
             }));
-            locks.changed(tx, Set.of(c.errorKey()));
+            locks.changed(tx, Set.of(c.errorKey()), List.of(c.number()));
         }
     }
 

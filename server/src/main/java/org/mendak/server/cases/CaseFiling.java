@@ -58,7 +58,7 @@ public class CaseFiling {
                 }
             }
             if (!changed.isEmpty()) {
-                locks.changed(tx, Set.of(to == null ? from : to));
+                locks.changed(tx, Set.of(to == null ? from : to), changed);
             }
             then.accept(tx, changed);
             return changed;

@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -54,11 +55,17 @@ public class CaseIntake {
         DIFFERENT
     }
 
+    /** What became of a case, and its number here. */
+    public record TakenIn(ImportResult result, long number) {}
+
     /** Takes in a case that was worked elsewhere, in the transaction of its import. */
-    public ImportResult take(Tx tx, Ready ready) {
+    public TakenIn take(Tx tx, Ready ready) {
         var before = store.imported(tx, ready.key());
         if (before.isPresent()) {
-            return before.get().hash().equals(ready.hash()) ? ImportResult.UNCHANGED : ImportResult.DIFFERENT;
+            boolean same = before.get().hash().equals(ready.hash());
+            return new TakenIn(
+                    same ? ImportResult.UNCHANGED : ImportResult.DIFFERENT,
+                    before.get().number());
         }
         CaseRow c = ready.row();
         long number = store.insert(tx, c, ready.key(), ready.hash());
@@ -83,7 +90,7 @@ public class CaseIntake {
                 attempts.correct(tx, id, c.recurredAt(), c.agent());
             }
         }
-        return ImportResult.CREATED;
+        return new TakenIn(ImportResult.CREATED, number);
     }
 
     /** What was done off the script in a case that came in under this key. */
@@ -109,8 +116,8 @@ public class CaseIntake {
                         .isPresent();
     }
 
-    /** Tells that evidence of these errors changed, once for a whole import. */
-    public void told(Tx tx, Set<String> errors) {
-        locks.changed(tx, errors);
+    /** Tells that evidence of these errors changed by these cases, once for many. */
+    public void told(Tx tx, Set<String> errors, Collection<Long> cases) {
+        locks.changed(tx, errors, cases);
     }
 }

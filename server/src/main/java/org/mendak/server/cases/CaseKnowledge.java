@@ -157,7 +157,7 @@ class CaseKnowledge {
         if (news) {
             store.find(tx, number)
                     .map(CaseRow::errorKey)
-                    .ifPresent(e -> events.publishEvent(new CaseChanged(tx, Set.of(e))));
+                    .ifPresent(e -> events.publishEvent(new CaseChanged(tx, Set.of(e), Set.of(number))));
         }
     }
 }

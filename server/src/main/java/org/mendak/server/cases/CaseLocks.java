@@ -1,5 +1,6 @@
 package org.mendak.server.cases;
 
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -113,12 +114,13 @@ class CaseLocks {
         errors.add(c.errorKey());
         tried.forEach(a -> errors.add(a.errorKey()));
         errors.remove(null);
-        changed(tx, errors);
+        changed(tx, errors, List.of(c.number()));
     }
 
-    void changed(Tx tx, Set<String> errors) {
+    /** The same of cases that are known by their numbers; of all that are about these errors if no number is given. */
+    void changed(Tx tx, Set<String> errors, Collection<Long> cases) {
         if (!errors.isEmpty()) {
-            events.publishEvent(new CaseChanged(tx, errors));
+            events.publishEvent(new CaseChanged(tx, errors, cases));
         }
     }
 }

@@ -143,7 +143,7 @@ public class CaseService {
         knowledge.fromDevice(tx, caller, number, c.device());
         triedBefore(tx, caller, number, c.errorKey(), o.triedBefore() == null ? List.of() : o.triedBefore());
         audit.write(tx, caller, "case-opened", String.valueOf(number), c.errorKey() == null ? "" : c.errorKey());
-        changed(tx, c.errorKey());
+        changed(tx, c.errorKey(), c.number());
         return number;
     }
 
@@ -345,7 +345,7 @@ public class CaseService {
             }
             if (!differing.isEmpty()) {
                 // its own row is known of it like any fact
-                changed(tx, c.errorKey());
+                changed(tx, c.errorKey(), c.number());
             }
             if (p.error() != null) {
                 goOnUnder(tx, caller, number, known(p.error()));
@@ -387,8 +387,8 @@ public class CaseService {
             runbooks.pin(tx, number, to);
             store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, moved, t.text()));
             audit.write(tx, caller, "case-moved", String.valueOf(number), c.errorKey() + " to " + to.key());
-            changed(tx, c.errorKey());
-            changed(tx, to.key());
+            changed(tx, c.errorKey(), c.number());
+            changed(tx, to.key(), number);
         });
     }
 
@@ -398,7 +398,7 @@ public class CaseService {
         runbooks.pin(tx, number, error);
         store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, now, t.text()));
         audit.write(tx, caller, "case-goes-on", String.valueOf(number), error.key());
-        changed(tx, error.key());
+        changed(tx, error.key(), number);
     }
 
     /** The product and phase of the error that has begun, where the case's own are another's. */
@@ -417,9 +417,9 @@ public class CaseService {
         });
     }
 
-    private void changed(Tx tx, String error) {
+    private void changed(Tx tx, String error, long number) {
         if (error != null) {
-            locks.changed(tx, Set.of(error));
+            locks.changed(tx, Set.of(error), List.of(number));
         }
     }
 }

@@ -14,7 +14,7 @@ public interface PlanShown {
     record Shown(String plan, String first) {}
 
     /** The plan of a case now; null if it has none. It takes a while: not to be asked for while a case is locked. */
-    Shown now(Tx tx, long number);
+    Shown now(long number);
 
     /** Keeps it with the attempt that was started by it. */
     void keep(Tx tx, long attempt, Shown shown);

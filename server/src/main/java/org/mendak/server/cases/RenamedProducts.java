@@ -1,5 +1,6 @@
 package org.mendak.server.cases;
 
+import java.util.List;
 import org.mendak.server.library.ProductRenamed;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -18,6 +19,6 @@ class RenamedProducts {
 
     @EventListener
     void renamed(ProductRenamed event) {
-        locks.changed(event.tx(), store.renameProduct(event.tx(), event.from(), event.to()));
+        locks.changed(event.tx(), store.renameProduct(event.tx(), event.from(), event.to()), List.of());
     }
 }

@@ -172,7 +172,7 @@ class DemoLoader implements ReadyCheck {
             db.run(tx -> some.forEach(c -> cases.take(tx, c)));
         }
         db.run(tx -> DemoCases.offScript(seed, all).forEach((key, steps) -> cases.offScript(tx, key, steps)));
-        db.run(tx -> cases.told(tx, lib.errors().keySet()));
+        db.run(tx -> cases.told(tx, lib.errors().keySet(), List.of()));
         seed.flags().forEach(f -> flagged(f, all));
     }
 

@@ -4,33 +4,26 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.FixTally;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Db;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /** Fixes that have stopped working, and those that hardly ever did: what the cases say of all fixes of the desk together. */
 @Service
 public class AilingFixes {
 
-    private static final Logger LOG = LoggerFactory.getLogger(AilingFixes.class);
     private static final CaseChoice EVERYTHING = CaseChoice.of(Map.of());
 
-    private final Db db;
-    private final ErrorEvidenceService errors;
+    private final DeskEvidenceService desk;
     private final LibraryService library;
     private final DriftBar bar;
 
-    AilingFixes(Db db, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
-        this.db = db;
-        this.errors = errors;
+    AilingFixes(DeskEvidenceService desk, LibraryService library, DriftBar bar) {
+        this.desk = desk;
         this.library = library;
         this.bar = bar;
     }
@@ -62,29 +55,23 @@ public class AilingFixes {
         List<Fell> fell = new ArrayList<>();
         List<Ailing> ailing = new ArrayList<>();
         List<Double> looked = new ArrayList<>();
-        for (KnownError e : library.library().errors().values()) {
-            try {
-                Evidence evidence = db.tx(tx -> errors.choose(tx, e.plannable(), EVERYTHING))
-                        .fitted()
-                        .evidence();
-                for (int i : IntStream.range(0, evidence.fixes().size()).toArray()) {
-                    FixTally t = evidence.tallies().get(i);
-                    String fix = evidence.fixes().get(i);
-                    Drift.Tested tested = Drift.test(t.tries());
-                    if (tested.evidence() > 0) {
-                        looked.add(tested.evidence());
-                    }
-                    tested.change()
-                            .filter(Drift.Change::fell)
-                            .map(c -> new Fell(c.factor(), fell(e, fix, c)))
-                            .ifPresent(fell::add);
-                    if (t.neverHelps()) {
-                        ailing.add(
-                                new Ailing(e.key(), e.title(), fix, title(fix), false, "", 0, 0, t.tried(), t.held()));
-                    }
+        for (DeskLines.Line l : desk.now(EVERYTHING).lines()) {
+            Evidence evidence = l.evidence();
+            for (int i = 0; i < l.tested().size(); i++) {
+                FixTally t = evidence.tallies().get(i);
+                String fix = evidence.fixes().get(i);
+                Drift.Tested tested = l.tested().get(i);
+                if (tested.evidence() > 0) {
+                    looked.add(tested.evidence());
                 }
-            } catch (RuntimeException x) {
-                LOG.error("the evidence of {} cannot be computed", e.key(), x);
+                tested.change()
+                        .filter(Drift.Change::fell)
+                        .map(c -> new Fell(c.factor(), fell(l.error(), fix, c)))
+                        .ifPresent(fell::add);
+                if (t.neverHelps()) {
+                    ailing.add(new Ailing(
+                            l.error().key(), l.error().title(), fix, title(fix), false, "", 0, 0, t.tried(), t.held()));
+                }
             }
         }
         double least = bar.of(looked);

@@ -6,6 +6,8 @@ import org.mendak.server.platform.OrNull;
 /**
  * What the desk's cases come to.
  *
+ * @param reading how far it is, while it is being computed: there is nothing else then, and who asks again is told more; null
+ *     once all is there
  * @param cases those with a retested attempt
  * @param firstFix those that the first retested attempt ended for good
  * @param held those solved that stayed away
@@ -14,10 +16,13 @@ import org.mendak.server.platform.OrNull;
  * @param quartiles working minutes of solved cases: a quarter, half, three quarters and nine in ten took at most so many;
  *     empty without any
  * @param changes fixes that have stopped working, then those that work better, the surest first
+ * @param errorsInAll how many known errors there are with cases
+ * @param errors those whose measured order saves most, two hundred at most
  * @param failed titles of known errors whose evidence could not be computed; the rest is without them
  * @param bins how many solved cases took how long
  */
 record DeskEvidence(
+        @OrNull Reading reading,
         int chosen,
         int cases,
         int solved,
@@ -28,9 +33,33 @@ record DeskEvidence(
         List<Bin> bins,
         List<Month> months,
         List<Changed> changes,
+        int errorsInAll,
         List<ErrorLine> errors,
         List<String> failed,
         ErrorEvidence.Choices choices) {
+
+    /** How far reading is, of how much. */
+    record Reading(long done, long total) {}
+
+    /** What is told while cases are being read. */
+    static DeskEvidence reading(long done, long total) {
+        return new DeskEvidence(
+                new Reading(done, total),
+                0,
+                0,
+                0,
+                0,
+                0,
+                0,
+                List.of(),
+                List.of(),
+                List.of(),
+                List.of(),
+                0,
+                List.of(),
+                List.of(),
+                new ErrorEvidence.Choices(List.of(), List.of(), List.of()));
+    }
 
     /** Solved cases that took up to so many minutes; {@code upTo} is null for all beyond. */
     record Bin(Integer upTo, int cases) {}

@@ -1,72 +1,214 @@
 package org.mendak.server.evidence;
 
+import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Queue;
+import java.util.TreeSet;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
 import org.mendak.core.evidence.Alarms;
+import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
-import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
-/** Puts together what the Evidence place tells of the whole desk. */
+/**
+ * Puts together what the Evidence place tells of the whole desk. The first time that takes as long as reading all cases does; whoever asks is
+ * told how far it is, and it goes on. After that only what changed is computed.
+ */
 @Service
 class DeskEvidenceService {
 
     private static final Logger LOG = LoggerFactory.getLogger(DeskEvidenceService.class);
     private static final List<Double> QUANTILES = List.of(0.25, 0.5, 0.75, 0.9);
 
-    private final Db db;
+    /** How long one who asks waits before being told how far it is. */
+    private static final long PATIENCE_MS = 1_500;
+
+    /** How long a table for a file is waited for. */
+    private static final long TABLE_PATIENCE_MS = 120_000;
+
+    /** So many are computed at once; who asks for one more is told to wait. */
+    private static final int MOST_AT_ONCE = 8;
+
+    /** Known errors that are listed; a table has them all. */
+    private static final int MOST_LINES = 200;
+
+    private final EvidenceMemory memory;
+    private final DeskLines lines;
     private final ErrorEvidenceService errors;
     private final LibraryService library;
     private final DriftBar bar;
+    private final Map<CaseChoice, Look> looks = new ConcurrentHashMap<>();
+    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "evidence");
+        t.setDaemon(true);
+        return t;
+    });
 
-    DeskEvidenceService(Db db, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
-        this.bar = bar;
-        this.db = db;
+    DeskEvidenceService(
+            EvidenceMemory memory, DeskLines lines, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
+        this.memory = memory;
+        this.lines = lines;
         this.errors = errors;
         this.library = library;
+        this.bar = bar;
     }
+
+    /** One look over all cases; those of whom it is asked while it is under way wait for the next, or are told how far it is. */
+    private static final class Look {
+        final CompletableFuture<All> all = new CompletableFuture<>();
+        final AtomicLong done = new AtomicLong();
+        final AtomicLong total = new AtomicLong();
+    }
+
+    /** What all known errors come to. */
+    record All(List<DeskLines.Line> lines, List<String> failed) {}
 
     DeskEvidence of(Caller caller, CaseChoice choice) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
-        List<DeskEvidence.ErrorLine> lines = new ArrayList<>();
-        List<DeskEvidence.Changed> changes = new ArrayList<>();
-        List<LoggedCase> cases = new ArrayList<>();
-        List<CaseLog.Entry> all = new ArrayList<>();
-        List<String> failed = new ArrayList<>();
-        List<Double> looked = new ArrayList<>();
-        for (KnownError e : library.library().errors().values()) {
-            // one error at a time, so that no transaction lasts for the whole desk, and none takes the others with it
+        return of(choice, MOST_LINES, PATIENCE_MS);
+    }
+
+    /** With a line for each known error, however many there are. */
+    DeskEvidence whole(Caller caller, CaseChoice choice) {
+        caller.may(Role.AGENT, Scope.READ, "see evidence");
+        DeskEvidence all = of(choice, Integer.MAX_VALUE, TABLE_PATIENCE_MS);
+        if (all.reading() != null) {
+            throw Refusal.unavailable("The cases are still being read. Please try again in a minute.");
+        }
+        return all;
+    }
+
+    private DeskEvidence of(CaseChoice choice, int most, long patience) {
+        long end = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(patience);
+        Look under = looks.get(choice);
+        if (under != null && awaited(under, end).isEmpty()) {
+            return DeskEvidence.reading(under.done.get(), under.total.get());
+        }
+        // begun after the question was asked, so that nothing that the asker knows of is missing
+        Look own = begun(choice);
+        return awaited(own, end)
+                .map(all -> put(all, choice, most))
+                .orElseGet(() -> DeskEvidence.reading(own.done.get(), own.total.get()));
+    }
+
+    private Look begun(CaseChoice choice) {
+        if (looks.size() >= MOST_AT_ONCE && !looks.containsKey(choice)) {
+            throw Refusal.tooMany("Too many look at evidence of chosen cases at once. Please wait a little.", 5);
+        }
+        Look mine = new Look();
+        Look other = looks.putIfAbsent(choice, mine);
+        if (other != null) {
+            return other;
+        }
+        executor.execute(() -> {
             try {
-                ErrorEvidenceService.Chosen chosen = db.tx(tx -> errors.choose(tx, e.plannable(), choice));
-                DeskEvidence.ErrorLine line = chosen.entries().isEmpty() ? null : line(chosen, choice);
-                EvidenceViews views =
-                        new EvidenceViews(library.library(), chosen.fitted().evidence());
-                List<Drift.Tested> tested = line == null ? List.of() : views.tested();
-                List<DeskEvidence.Changed> changed = line == null ? List.of() : views.changed(e, tested);
-                tested.stream().map(Drift.Tested::evidence).filter(x -> x > 0).forEach(looked::add);
-                cases.addAll(chosen.cases());
-                all.addAll(chosen.all());
-                Optional.ofNullable(line).ifPresent(lines::add);
-                changes.addAll(changed);
-            } catch (RuntimeException x) {
-                LOG.error("the evidence of {} cannot be computed", e.key(), x);
-                failed.add(e.title());
+                memory.fill(mine.total::set, mine.done::set);
+                All all = look(choice, mine);
+                looks.remove(choice, mine);
+                mine.all.complete(all);
+            } catch (RuntimeException | Error e) {
+                LOG.error("the evidence of the desk cannot be computed", e);
+                looks.remove(choice, mine);
+                mine.all.completeExceptionally(e);
+            }
+        });
+        return mine;
+    }
+
+    private static Optional<All> awaited(Look look, long end) {
+        try {
+            return Optional.of(look.all.get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS));
+        } catch (TimeoutException e) {
+            return Optional.empty();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        } catch (ExecutionException e) {
+            throw e.getCause() instanceof RuntimeException r ? r : new IllegalStateException(e.getCause());
+        }
+    }
+
+    /** What all errors come to, computed here; waits as long as it takes. */
+    All now(CaseChoice choice) {
+        Look look = new Look();
+        memory.fill(look.total::set, look.done::set);
+        return look(choice, look);
+    }
+
+    private All look(CaseChoice choice, Look progress) {
+        List<KnownError> all = List.copyOf(library.library().errors().values());
+        long read = progress.total.get();
+        progress.total.addAndGet(all.size());
+        Queue<String> failed = new ConcurrentLinkedQueue<>();
+        AtomicLong done = new AtomicLong();
+        List<DeskLines.Line> told = all.parallelStream()
+                .flatMap(e -> {
+                    progress.done.set(read + done.incrementAndGet());
+                    // one error takes none of the others with it
+                    try {
+                        return Stream.of(lines.of(e.plannable(), choice));
+                    } catch (RuntimeException x) {
+                        LOG.error("the evidence of {} cannot be computed", e.key(), x);
+                        failed.add(e.title());
+                        return Stream.empty();
+                    }
+                })
+                .toList();
+        return new All(told, failed.stream().sorted().toList());
+    }
+
+    private DeskEvidence put(All all, CaseChoice choice, int most) {
+        List<DeskEvidence.ErrorLine> told = new ArrayList<>();
+        List<DeskEvidence.Changed> changes = new ArrayList<>();
+        List<Double> looked = new ArrayList<>();
+        DeskFigures.Counts counts = new DeskFigures.Counts();
+        TreeSet<String> products = new TreeSet<>();
+        TreeSet<String> agents = new TreeSet<>();
+        int chosen = 0;
+        double saved = 0;
+        for (DeskLines.Line l : all.lines()) {
+            products.addAll(l.products());
+            agents.addAll(l.agents());
+            if (l.cases() > 0) {
+                chosen += l.cases();
+                DeskEvidence.ErrorLine line = line(l, choice);
+                told.add(line);
+                saved += line.savedAMonth() == null ? 0 : line.savedAMonth();
+                l.tested().stream()
+                        .map(Drift.Tested::evidence)
+                        .filter(x -> x > 0)
+                        .forEach(looked::add);
+                changes.addAll(new EvidenceViews(library.library(), l.evidence()).changed(l.error(), l.tested()));
+                l.chosen().look(log -> {
+                    counts.addAll(log.figures());
+                    return null;
+                });
             }
         }
-        lines.sort(
+        told.sort(
                 Comparator.comparingDouble((DeskEvidence.ErrorLine l) -> l.savedAMonth() == null ? 0 : -l.savedAMonth())
                         .thenComparing(DeskEvidence.ErrorLine::title));
         double least = choice.isEverything() ? bar.of(looked) : Alarms.bar(looked, Alarms.FALSE_RATE);
@@ -74,17 +216,16 @@ class DeskEvidenceService {
         changes.sort(Comparator.comparing(DeskEvidence.Changed::fell)
                 .thenComparing(DeskEvidence.Changed::factor)
                 .reversed());
-        DeskFigures f = DeskFigures.of(cases);
+        DeskFigures f = counts.figures();
         return new DeskEvidence(
-                cases.size(),
+                null,
+                chosen,
                 f.cases(),
                 f.solved(),
                 f.firstFix(),
                 f.held(),
-                lines.stream()
-                        .mapToDouble(l -> l.savedAMonth() == null ? 0 : l.savedAMonth())
-                        .sum(),
-                f.minutes().isEmpty()
+                saved,
+                f.minutes().length == 0
                         ? List.of()
                         : QUANTILES.stream().map(f::quantile).toList(),
                 bins(f),
@@ -98,9 +239,10 @@ class DeskEvidenceService {
                                 Double.isNaN(m.median()) ? null : m.median()))
                         .toList(),
                 changes,
-                lines,
-                failed.stream().sorted().toList(),
-                EvidenceViews.choices(all, List.of()));
+                told.size(),
+                told.size() > most ? List.copyOf(told.subList(0, most)) : told,
+                all.failed(),
+                new ErrorEvidence.Choices(List.copyOf(products), List.copyOf(agents), List.of()));
     }
 
     private static List<DeskEvidence.Bin> bins(DeskFigures f) {
@@ -112,22 +254,27 @@ class DeskEvidenceService {
         return bins;
     }
 
-    private DeskEvidence.ErrorLine line(ErrorEvidenceService.Chosen chosen, CaseChoice choice) {
-        Evidence e = chosen.fitted().evidence();
-        ErrorEvidence.Order order = errors.order(chosen, choice);
-        EvidenceViews views = new EvidenceViews(library.library(), e);
+    private DeskEvidence.ErrorLine line(DeskLines.Line l, CaseChoice choice) {
+        Evidence e = l.evidence();
+        double rate = ErrorEvidenceService.rate(l.chosen().look(CountedLog::entries), errors.until(choice));
+        Double saved = l.order().savedMinutes();
         return new DeskEvidence.ErrorLine(
-                chosen.error().key(),
-                chosen.error().title(),
-                chosen.entries().size(),
+                l.error().key(),
+                l.error().title(),
+                l.cases(),
                 e.solved(),
                 e.enoughToMeasure(),
                 e.isLittle(),
-                order.minutesMeasured(),
-                order.minutesAuthored(),
-                order.casesAMonth(),
-                order.savedAMonth(),
-                order.changes(),
-                views.hardlyEver());
+                l.order().expectedMinutes(),
+                l.order().expectedMinutesAuthored(),
+                rate,
+                saved == null ? null : (Double) (saved * rate),
+                ErrorEvidenceService.differs(l.error(), l.order()),
+                new EvidenceViews(library.library(), e).hardlyEver());
+    }
+
+    @PreDestroy
+    void stop() {
+        executor.shutdownNow();
     }
 }

@@ -71,6 +71,7 @@ record ErrorEvidence(
      * @param ruleOut whether it was tried so often with so little success that it could be ruled out
      * @param afterRestart if it restarts something on its way: the chance that it still helps where the plain restart did not;
      *     else null
+     * @param caseNumbers the newest hundred cases that it was tried in, the newest last
      */
     record FixEvidence(
             String key,

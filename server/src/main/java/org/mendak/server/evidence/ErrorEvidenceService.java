@@ -3,29 +3,28 @@ package org.mendak.server.evidence;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.mendak.core.evidence.CaseRate;
+import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.evidence.Try;
 import org.mendak.core.language.Facts;
 import org.mendak.core.plan.CasePlanner;
 import org.mendak.core.plan.Plan;
 import org.mendak.core.plan.Progress;
-import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
-import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
 /** Puts together what the Evidence place tells of one known error. */
@@ -35,35 +34,42 @@ class ErrorEvidenceService {
     private static final int MOST_TRIES = 2_000;
     private static final int MOST_TEACHING = 2;
 
-    private final Db db;
-    private final EvidenceService evidence;
+    private final EvidenceMemory memory;
     private final LibraryService library;
     private final Settings settings;
     private final Clock clock;
     private final DriftBar bar;
 
-    ErrorEvidenceService(
-            Db db, EvidenceService evidence, LibraryService library, Settings settings, Clock clock, DriftBar bar) {
+    ErrorEvidenceService(EvidenceMemory memory, LibraryService library, Settings settings, Clock clock, DriftBar bar) {
         this.bar = bar;
-        this.db = db;
-        this.evidence = evidence;
+        this.memory = memory;
         this.library = library;
         this.settings = settings;
         this.clock = clock;
     }
 
-    /** What an error's chosen cases come to. */
-    record Chosen(
-            KnownError error, List<CaseLog.Entry> all, List<CaseLog.Entry> entries, EvidenceService.Fitted fitted) {
+    /**
+     * What an error's chosen cases come to.
+     *
+     * @param all what is kept of all its cases
+     * @param chosen the log of those that are chosen; null if all are
+     */
+    record Chosen(KnownError error, KeptLog all, CountedLog<CaseLog.Entry> chosen, EvidenceService.Fitted fitted) {
+
+        /** Looks at the chosen cases. */
+        <T> T look(Function<CountedLog<CaseLog.Entry>, T> at) {
+            return chosen == null ? all.look(at) : at.apply(chosen);
+        }
+
         List<LoggedCase> cases() {
-            return entries.stream().map(CaseLog.Entry::logged).toList();
+            return look(CountedLog::entries).stream().map(CaseLog.Entry::logged).toList();
         }
     }
 
     ErrorEvidence of(Caller caller, String key, CaseChoice choice) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
         KnownError error = published(key);
-        return view(db.tx(tx -> choose(tx, error, choice)), choice);
+        return view(choose(error, choice), choice);
     }
 
     KnownError published(String key) {
@@ -73,19 +79,26 @@ class ErrorEvidenceService {
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
     }
 
-    Chosen choose(Tx tx, KnownError error, CaseChoice choice) {
-        ZoneId zone = settings.zone();
-        List<CaseLog.Entry> all = evidence.entries(tx, error);
-        List<CaseLog.Entry> kept = choice.isEverything()
-                ? all
-                : all.stream().filter(c -> choice.keeps(c, zone)).toList();
-        Map<String, Fix> fixes = library.library().fixes();
+    Chosen choose(KnownError error, CaseChoice choice) {
+        Library now = library.library();
+        KeptLog all = memory.of(error, now.fixes());
         String version = choice.facts().get("product_version");
-        EvidenceService.Fitted fitted = choice.isEverything()
-                ? evidence.of(tx, error, fixes, version)
-                : evidence.fit(
-                        error, fixes, kept.stream().map(CaseLog.Entry::logged).toList(), version);
-        return new Chosen(error, all, kept, fitted);
+        if (choice.isEverything()) {
+            EvidenceService.Fitted fitted = all.fitted(version);
+            memory.weighed(all);
+            return new Chosen(error, all, null, fitted);
+        }
+        CountedLog<CaseLog.Entry> kept = all.frame().empty();
+        List<CaseLog.Entry> entries =
+                all.frame().names().containsAll(choice.facts().keySet())
+                        ? all.look(CountedLog::entries)
+                        : memory.withAllFacts(error);
+        entries.stream().filter(c -> choice.keeps(c, settings.zone())).forEach(kept::put);
+        return new Chosen(
+                error,
+                all,
+                kept,
+                all.frame().fit(error, kept.counted(all.frame().minutes(), version), kept.known()));
     }
 
     /** The plan of a case of this error of which only what was chosen is known. */
@@ -107,25 +120,27 @@ class ErrorEvidenceService {
         KnownError error = chosen.error();
         Evidence e = chosen.fitted().evidence();
         EvidenceViews views = new EvidenceViews(library.library(), e);
+        List<CaseLog.Entry> entries = chosen.look(CountedLog::entries);
         return new ErrorEvidence(
                 error.key(),
                 error.title(),
-                chosen.entries().size(),
+                entries.size(),
                 e.cases(),
                 e.solved(),
                 e.enoughToMeasure(),
                 e.isLittle(),
                 e.alwaysOneOrder(),
-                chosen.entries().isEmpty()
-                        ? null
-                        : chosen.entries().get(0).logged().month(),
+                entries.isEmpty() ? null : entries.get(0).logged().month(),
                 library.library().vocabulary().handOverMinutes(),
-                views.fixes(bar.last()),
+                views.fixes(bar.last(), entries),
                 order(chosen, choice),
-                EvidenceViews.releases(chosen.cases()),
-                views.forWhom(error, chosen.cases()),
+                EvidenceViews.releases(chosen.look(CountedLog::versions)),
+                views.forWhom(error, chosen.look(CountedLog::forWhom)),
                 views.teaching(MOST_TEACHING),
-                views.choices(error, chosen.all()));
+                views.choices(
+                        error,
+                        chosen.all().look(CountedLog::entries),
+                        chosen.all().look(CountedLog::forWhom)));
     }
 
     ErrorEvidence.Order order(Chosen chosen, CaseChoice choice) {
@@ -143,8 +158,7 @@ class ErrorEvidenceService {
                 .filter(keys::contains)
                 .map(k -> measured.get(keys.indexOf(k)))
                 .toList();
-        double rate = CaseRate.aMonth(
-                chosen.entries().stream().map(CaseLog.Entry::openedAt).toList(), until(choice));
+        double rate = rate(chosen.look(CountedLog::entries), until(choice));
         Double saved = plan.savedMinutes();
         return new ErrorEvidence.Order(
                 authored,
@@ -155,13 +169,29 @@ class ErrorEvidenceService {
                 saved,
                 rate,
                 saved == null ? null : (Double) (saved * rate),
-                plan.mode() == Plan.Mode.MEASURED
-                        && !keys.equals(
-                                authored.stream().map(ErrorEvidence.Placed::key).toList()));
+                differs(chosen.error(), plan));
+    }
+
+    /** Whether the measured order is another one than the author's. */
+    static boolean differs(KnownError error, Plan plan) {
+        List<String> keys = plan.ordered().stream().map(Plan.Item::key).toList();
+        return plan.mode() == Plan.Mode.MEASURED
+                && !keys.equals(
+                        Library.fixKeys(error).stream().filter(keys::contains).toList());
+    }
+
+    /** Cases a month before this moment. */
+    static double rate(List<CaseLog.Entry> entries, Instant end) {
+        Instant since = CaseRate.since(end);
+        int at = entries.size();
+        while (at > 0 && entries.get(at - 1).openedAt().isAfter(since)) {
+            at--;
+        }
+        return CaseRate.aMonth(entries.isEmpty() ? null : entries.get(0).openedAt(), entries.size() - at, end);
     }
 
     /** The end of the last day that was asked for; now, if none was. */
-    private Instant until(CaseChoice choice) {
+    Instant until(CaseChoice choice) {
         return choice.to() == null
                 ? clock.instant()
                 : choice.to().plusDays(1).atStartOfDay(settings.zone()).toInstant();
@@ -175,18 +205,24 @@ class ErrorEvidenceService {
         if (i < 0) {
             throw Refusal.notFound("\"" + error.title() + "\" does not try \"" + fix + "\".");
         }
-        Evidence e = db.tx(tx -> choose(tx, error, choice)).fitted().evidence();
-        return EvidenceViews.tries(fix, e.tallies().get(i).tries(), MOST_TRIES);
+        Chosen chosen = choose(error, choice);
+        int tried = chosen.fitted().evidence().tallies().get(i).tried();
+        return EvidenceViews.tries(
+                fix, tried, Try.newest(Library.fixKeys(error), List.of(fix), chosen.cases(), MOST_TRIES));
     }
 
     /** All tries of all fixes. */
     List<ErrorEvidence.Tries> allTries(Caller caller, String key, CaseChoice choice) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
         KnownError error = published(key);
-        Evidence e = db.tx(tx -> choose(tx, error, choice)).fitted().evidence();
-        return IntStream.range(0, e.fixes().size())
-                .mapToObj(i ->
-                        EvidenceViews.tries(e.fixes().get(i), e.tallies().get(i).tries(), Integer.MAX_VALUE))
+        List<String> fixes = Library.fixKeys(error);
+        Map<String, List<Try>> byFix =
+                Try.newest(fixes, fixes, choose(error, choice).cases(), Integer.MAX_VALUE).stream()
+                        .collect(Collectors.groupingBy(Try::fix));
+        return fixes.stream()
+                .map(f -> byFix.getOrDefault(f, List.of()))
+                .filter(l -> !l.isEmpty())
+                .map(l -> EvidenceViews.tries(l.get(0).fix(), l.size(), l))
                 .toList();
     }
 

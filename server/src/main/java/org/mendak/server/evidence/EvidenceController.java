@@ -92,7 +92,7 @@ class EvidenceController {
     @Operation(description = CHOICE)
     ResponseEntity<String> deskTable(
             Caller caller, @RequestParam String table, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        return file("desk-" + table, EvidenceTables.ofDesk(desk.of(caller, CaseChoice.of(query)), table));
+        return file("desk-" + table, EvidenceTables.ofDesk(desk.whole(caller, CaseChoice.of(query)), table));
     }
 
     @GetMapping("/api/errors/{key}/evidence")

@@ -1,28 +1,24 @@
 package org.mendak.server.evidence;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
-/** The table {@code evidence_revision}. */
+/** What is counted of cases and attempts for evidence. */
 @Component
 class EvidenceStore {
 
-    /** The number of the last change of this known error's log. */
-    long revision(Tx tx, String error) {
-        return tx.one("select revision from evidence_revision where error_key = ?", r -> r.getLong(1), error)
-                .orElse(0L);
-    }
-
-    /** The highest number that any change has. */
-    long highest(Tx tx) {
-        return tx.one("select coalesce(max(revision), 0) from evidence_revision", r -> r.getLong(1))
-                .orElse(0L);
-    }
-
-    void changed(Tx tx, String error, long number) {
-        tx.run("merge into evidence_revision key (error_key) values (?, ?)", error, number);
+    /** The known errors that these cases are about, or that something was tried under in them. */
+    List<String> errorsOf(Tx tx, Collection<Long> cases) {
+        Object numbers = cases.toArray(Long[]::new);
+        return tx.list(
+                "select error_key from desk_case where number = any(?) and error_key is not null union"
+                        + " select error_key from attempt where number = any(?) and error_key is not null",
+                r -> r.getString(1),
+                numbers,
+                numbers);
     }
 
     record Count(String error, int cases, int open, Instant last) {}

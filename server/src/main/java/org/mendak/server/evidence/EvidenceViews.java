@@ -1,5 +1,7 @@
 package org.mendak.server.evidence;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +16,7 @@ import org.mendak.core.evidence.FixTally;
 import org.mendak.core.evidence.ForWhom;
 import org.mendak.core.evidence.Interval;
 import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.evidence.Try;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Vocabulary;
@@ -24,8 +27,14 @@ import org.mendak.server.library.Library;
 final class EvidenceViews {
 
     /** What a case's own row says, in words. */
-    private static final Map<String, String> OWN_FACTS =
+    static final Map<String, String> OWN_FACTS =
             Map.of("product_version", "Product version", "reached", "How it was reached");
+
+    /** Cases since a change that can be opened from there, the newest. */
+    private static final int MOST_SINCE = 2_000;
+
+    /** Cases that a fix was tried in which can be opened from its numbers, the newest. */
+    private static final int MOST_CASES = 100;
 
     private final Library library;
     private final Evidence e;
@@ -35,13 +44,16 @@ final class EvidenceViews {
         this.e = evidence;
     }
 
-    List<ErrorEvidence.FixEvidence> fixes(double bar) {
-        return IntStream.range(0, e.fixes().size()).mapToObj(i -> fix(i, bar)).toList();
+    /** @param entries the cases that the numbers are of, oldest first */
+    List<ErrorEvidence.FixEvidence> fixes(double bar, List<CaseLog.Entry> entries) {
+        return IntStream.range(0, e.fixes().size())
+                .mapToObj(i -> fix(i, bar, entries))
+                .toList();
     }
 
     /** What the tries of each fix say of a change. */
-    List<Drift.Tested> tested() {
-        return e.tallies().stream().map(t -> Drift.test(t.tries())).toList();
+    static List<Drift.Tested> tested(Evidence e) {
+        return e.tallies().stream().map(t -> Drift.test(t.slices())).toList();
     }
 
     /** The fixes that may work more or less often than they did. */
@@ -71,13 +83,12 @@ final class EvidenceViews {
                 .toList();
     }
 
-    /** The newest tries, the newest first. */
-    static ErrorEvidence.Tries tries(String fix, List<FixTally.Try> all, int most) {
+    /** @param tries the newest first; of {@code tried} in all */
+    static ErrorEvidence.Tries tries(String fix, int tried, List<Try> tries) {
         return new ErrorEvidence.Tries(
                 fix,
-                all.size(),
-                IntStream.range(0, Math.min(most, all.size()))
-                        .mapToObj(i -> all.get(all.size() - 1 - i))
+                tried,
+                tries.stream()
                         .map(x -> new ErrorEvidence.Try(
                                 Long.parseLong(x.caseId()),
                                 x.month(),
@@ -88,7 +99,7 @@ final class EvidenceViews {
                         .toList());
     }
 
-    private ErrorEvidence.FixEvidence fix(int i, double bar) {
+    private ErrorEvidence.FixEvidence fix(int i, double bar, List<CaseLog.Entry> entries) {
         FixTally t = e.tallies().get(i);
         Optional<Fix> fix = library.fix(e.fixes().get(i));
         boolean ranged = t.tried() > 0 && !e.isLittle();
@@ -112,10 +123,24 @@ final class EvidenceViews {
                 t.minutes(),
                 fix.map(Fix::minutes).orElse(null),
                 t.months().stream().map(EvidenceViews::month).toList(),
-                Drift.test(t.tries()).above(bar).map(EvidenceViews::change).orElse(null),
+                Drift.test(t.slices())
+                        .above(bar)
+                        .map(c -> change(e.fixes().get(i), c, entries))
+                        .orElse(null),
                 t.neverHelps(),
                 afterRestart(i, fix),
-                t.cases().stream().map(Long::valueOf).toList());
+                cases(e.fixes().get(i), entries));
+    }
+
+    /** The newest cases that a fix was tried in, the newest last. */
+    private List<Long> cases(String fix, List<CaseLog.Entry> entries) {
+        List<LoggedCase> log = entries.stream().map(CaseLog.Entry::logged).toList();
+        List<Long> newest = new ArrayList<>(Try.newest(e.fixes(), List.of(fix), log, MOST_CASES).stream()
+                .map(t -> Long.valueOf(t.caseId()))
+                .distinct()
+                .toList());
+        Collections.reverse(newest);
+        return newest;
     }
 
     private static ErrorEvidence.Month month(FixTally.Month m) {
@@ -123,7 +148,11 @@ final class EvidenceViews {
         return new ErrorEvidence.Month(m.month(), m.tried(), m.held(), range.low(), range.high());
     }
 
-    private static ErrorEvidence.Change change(Drift.Change c) {
+    private ErrorEvidence.Change change(String fix, Drift.Change c, List<CaseLog.Entry> entries) {
+        List<LoggedCase> since = entries.stream()
+                .map(CaseLog.Entry::logged)
+                .filter(l -> c.since(l.productVersion(), l.month()))
+                .toList();
         return new ErrorEvidence.Change(
                 c.fell(),
                 c.release(),
@@ -133,7 +162,10 @@ final class EvidenceViews {
                 c.heldSince(),
                 c.triedSince(),
                 c.factor(),
-                c.casesSince().stream().map(Long::valueOf).toList());
+                Try.newest(e.fixes(), List.of(fix), since, MOST_SINCE).stream()
+                        .map(t -> Long.valueOf(t.caseId()))
+                        .distinct()
+                        .toList());
     }
 
     /** A fix with a restart in it, beside the plain restart: what the rest of it is worth. */
@@ -155,20 +187,17 @@ final class EvidenceViews {
     }
 
     /** When each product version was first met, but for those that were there from the start. */
-    static List<ErrorEvidence.Release> releases(List<LoggedCase> cases) {
-        Map<String, String> first = new TreeMap<>();
-        cases.stream()
-                .filter(c -> c.productVersion() != null)
-                .forEach(c -> first.merge(c.productVersion(), c.month(), (a, b) -> a.compareTo(b) < 0 ? a : b));
+    static List<ErrorEvidence.Release> releases(Map<String, String> first) {
         String start = first.values().stream().min(Comparator.naturalOrder()).orElse("");
-        return first.entrySet().stream()
-                .filter(r -> !r.getValue().equals(start))
-                .map(r -> new ErrorEvidence.Release(r.getKey(), r.getValue()))
-                .toList();
+        return new TreeMap<>(first)
+                .entrySet().stream()
+                        .filter(r -> !r.getValue().equals(start))
+                        .map(r -> new ErrorEvidence.Release(r.getKey(), r.getValue()))
+                        .toList();
     }
 
-    List<ErrorEvidence.ForWhom> forWhom(KnownError error, List<LoggedCase> cases) {
-        return ForWhom.of(e.fixes(), cases).stream()
+    List<ErrorEvidence.ForWhom> forWhom(KnownError error, List<ForWhom> whom) {
+        return whom.stream()
                 .filter(w -> tells(error, w.fact()))
                 .map(w -> new ErrorEvidence.ForWhom(
                         w.fact(),
@@ -214,26 +243,21 @@ final class EvidenceViews {
     }
 
     /** What cases can be chosen by: what says who they are, with the values that occur. */
-    ErrorEvidence.Choices choices(KnownError error, List<CaseLog.Entry> all) {
-        List<ErrorEvidence.FactChoice> facts =
-                ForWhom.of(List.of(), all.stream().map(CaseLog.Entry::logged).toList()).stream()
-                        .filter(w -> tells(error, w.fact()))
-                        .map(w -> new ErrorEvidence.FactChoice(
-                                w.fact(),
-                                factTitle(w.fact()),
-                                w.values().stream().map(ForWhom.Value::value).toList()))
-                        .toList();
-        return choices(all, facts);
-    }
-
-    static ErrorEvidence.Choices choices(List<CaseLog.Entry> all, List<ErrorEvidence.FactChoice> facts) {
+    ErrorEvidence.Choices choices(KnownError error, List<CaseLog.Entry> all, List<ForWhom> whom) {
+        List<ErrorEvidence.FactChoice> facts = whom.stream()
+                .filter(w -> tells(error, w.fact()))
+                .map(w -> new ErrorEvidence.FactChoice(
+                        w.fact(),
+                        factTitle(w.fact()),
+                        w.values().stream().map(ForWhom.Value::value).toList()))
+                .toList();
         return new ErrorEvidence.Choices(
                 distinct(all.stream().map(CaseLog.Entry::product)),
                 distinct(all.stream().map(CaseLog.Entry::agent)),
                 facts);
     }
 
-    private static List<String> distinct(Stream<String> values) {
+    static List<String> distinct(Stream<String> values) {
         return values.filter(Objects::nonNull).distinct().sorted().toList();
     }
 }

@@ -11,7 +11,6 @@ import org.mendak.core.runbook.TryList;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -23,12 +22,10 @@ class OrderDraftService {
 
     private static final CaseChoice EVERYTHING = CaseChoice.of(java.util.Map.of());
 
-    private final Db db;
     private final ErrorEvidenceService evidence;
     private final LibraryService library;
 
-    OrderDraftService(Db db, ErrorEvidenceService evidence, LibraryService library) {
-        this.db = db;
+    OrderDraftService(ErrorEvidenceService evidence, LibraryService library) {
         this.evidence = evidence;
         this.library = library;
     }
@@ -37,7 +34,7 @@ class OrderDraftService {
     LibraryService.View measuredOrder(Caller caller, String key) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
         KnownError error = evidence.published(key);
-        ErrorEvidence.Order order = evidence.order(db.tx(tx -> evidence.choose(tx, error, EVERYTHING)), EVERYTHING);
+        ErrorEvidence.Order order = evidence.order(evidence.choose(error, EVERYTHING), EVERYTHING);
         if (!order.changes()) {
             throw Refusal.conflict("The measured order of \"" + error.title()
                     + "\" is the author's, or there is too little evidence. Nothing was stored.");
@@ -68,11 +65,8 @@ class OrderDraftService {
         if (i < 0) {
             throw Refusal.notFound("\"" + error.title() + "\" does not try \"" + fix + "\".");
         }
-        FixTally t = db.tx(tx -> evidence.choose(tx, error, EVERYTHING))
-                .fitted()
-                .evidence()
-                .tallies()
-                .get(i);
+        FixTally t =
+                evidence.choose(error, EVERYTHING).fitted().evidence().tallies().get(i);
         if (!t.neverHelps()) {
             throw Refusal.conflict("It helped in " + t.held() + " of " + t.tried()
                     + " tries; only what was tried at least 32 times and hardly ever helped can be ruled out from here."

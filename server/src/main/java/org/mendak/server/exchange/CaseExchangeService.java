@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVException;
@@ -235,7 +234,12 @@ class CaseExchangeService {
             }
         }
 
-        private record Taken(List<CaseCsv.Row> group, CaseIntake.Ready ready, CaseIntake.ImportResult result) {}
+        /** @param in null for a case of this very desk */
+        private record Taken(List<CaseCsv.Row> group, CaseIntake.Ready ready, CaseIntake.TakenIn in) {
+            CaseIntake.ImportResult result() {
+                return in == null ? CaseIntake.ImportResult.UNCHANGED : in.result();
+            }
+        }
 
         private void store() {
             List<CaseCsv.Rejected> bad = new ArrayList<>();
@@ -244,7 +248,7 @@ class CaseExchangeService {
                 List<Taken> all = new ArrayList<>();
                 for (List<CaseCsv.Row> group : waiting) {
                     if (own.is(tx, group.get(0))) {
-                        all.add(new Taken(group, null, CaseIntake.ImportResult.UNCHANGED));
+                        all.add(new Taken(group, null, null));
                         continue;
                     }
                     try {
@@ -254,12 +258,14 @@ class CaseExchangeService {
                         bad.add(e.rejected());
                     }
                 }
-                Set<String> errors = all.stream()
+                List<Taken> news = all.stream()
                         .filter(t -> t.result() == CaseIntake.ImportResult.CREATED)
-                        .map(t -> t.ready().row().errorKey())
-                        .filter(Objects::nonNull)
-                        .collect(Collectors.toSet());
-                cases.told(tx, errors);
+                        .filter(t -> t.ready().row().errorKey() != null)
+                        .toList();
+                cases.told(
+                        tx,
+                        news.stream().map(t -> t.ready().row().errorKey()).collect(Collectors.toSet()),
+                        news.stream().map(t -> t.in().number()).toList());
                 return all;
             });
             bad.forEach(this::reject);

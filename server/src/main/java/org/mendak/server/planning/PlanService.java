@@ -64,27 +64,42 @@ public class PlanService implements PlanShown {
     /** The plan of a case; empty if no known error was recognised in it. */
     Optional<Plan> ofCase(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.READ, "see plans");
-        return db.tx(tx -> ofCase(tx, number));
+        return plan(number);
     }
 
-    private Optional<Plan> ofCase(Tx tx, long number) {
+    /** What is known of a case that is planned for. */
+    private record Known(KnownError error, Map<String, Fix> fixes, CaseRow row, Facts facts, Progress progress) {}
+
+    /** Reads the case first, and plans with no transaction open: evidence may have to be fitted, and a plan takes its time. */
+    private Optional<Plan> plan(long number) {
+        return db.tx(tx -> known(tx, number)).map(k -> {
+            EvidenceService.Fitted fitted =
+                    evidence.of(k.error(), k.fixes(), k.row().productVersion());
+            return CasePlanner.plan(new CasePlanner.Request(
+                    k.error(),
+                    k.fixes(),
+                    library.library().vocabulary(),
+                    k.facts(),
+                    k.progress(),
+                    fitted.evidence(),
+                    k.row().pinnedOrder(),
+                    k.row().goal() == Goal.GOING,
+                    fitted.past()));
+        });
+    }
+
+    private Optional<Known> known(Tx tx, long number) {
         CaseRow c = cases.row(tx, number);
         CaseRunbook book = cases.runbook(tx, c);
         return book.error().map(error -> {
-            Map<String, Fix> fixes = book.fixes();
-            EvidenceService.Fitted fitted = evidence.of(tx, error, fixes, c.productVersion());
             List<AttemptRow> attempts = cases.attempts(tx, c.number());
             Progress done = progress(error.key(), attempts);
-            return CasePlanner.plan(new CasePlanner.Request(
+            return new Known(
                     error,
-                    fixes,
-                    library.library().vocabulary(),
+                    book.fixes(),
+                    c,
                     cases.facts(tx, c),
-                    new Progress(done.failed(), done.setAside(), log.firstPick(tx, under(error.key(), attempts))),
-                    fitted.evidence(),
-                    c.pinnedOrder(),
-                    c.goal() == Goal.GOING,
-                    fitted.past()));
+                    new Progress(done.failed(), done.setAside(), log.firstPick(tx, under(error.key(), attempts))));
         });
     }
 
@@ -96,7 +111,7 @@ public class PlanService implements PlanShown {
                 .orElseThrow(() -> Refusal.notFound("There is no published known error \"" + key + "\"."));
         Map<String, Fix> fixes = new HashMap<>();
         Library.fixKeys(error).forEach(k -> now.fix(k).ifPresent(f -> fixes.put(k, f)));
-        EvidenceService.Fitted fitted = db.tx(tx -> evidence.of(tx, error, fixes, facts.get("product_version")));
+        EvidenceService.Fitted fitted = evidence.of(error, fixes, facts.get("product_version"));
         return CasePlanner.plan(new CasePlanner.Request(
                 error,
                 fixes,
@@ -143,8 +158,8 @@ public class PlanService implements PlanShown {
     }
 
     @Override
-    public Shown now(Tx tx, long number) {
-        return ofCase(tx, number)
+    public Shown now(long number) {
+        return plan(number)
                 .map(plan -> new Shown(json.writeValueAsString(PlanView.of(plan)), plan.proposedFirst()))
                 .orElse(null);
     }

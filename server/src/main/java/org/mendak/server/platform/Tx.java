@@ -150,6 +150,12 @@ public final class Tx {
         return t == null ? null : t.toInstant();
     }
 
+    /** The same by the column's place, from 1. */
+    public static Instant instant(ResultSet row, int column) throws SQLException {
+        Timestamp t = row.getTimestamp(column);
+        return t == null ? null : t.toInstant();
+    }
+
     /** The number of a column; null if it is null. */
     public static Double number(ResultSet row, String column) throws SQLException {
         double d = row.getDouble(column);

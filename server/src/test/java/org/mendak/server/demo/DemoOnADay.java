@@ -13,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import org.mendak.core.evidence.Drift;
-import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.FixTally;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.language.Facts;
@@ -47,16 +46,28 @@ final class DemoOnADay {
         cases = DemoCases.all(SEED, LIBRARY, now, zone);
         LoggedRows read = new LoggedRows(LIBRARY, zone);
         double holding = LIBRARY.vocabulary().holdingDays();
+        int number = 0;
         for (CaseIntake.Ready c : cases) {
+            number++;
             if (c.row().errorKey() != null) {
                 AttemptRow lost = c.lost(holding).orElse(null);
                 List<AttemptRow> tried =
                         c.attempts().stream().map(a -> a == lost ? a.lost() : a).toList();
                 entries.computeIfAbsent(c.row().errorKey(), k -> new ArrayList<>())
-                        .add(read.entry(c.row(), tried, c.facts()));
+                        .add(numbered(number, read.entry(c.row(), tried, c.facts())));
             }
         }
         entries.values().forEach(list -> list.sort(Comparator.comparing(CaseLog.Entry::openedAt)));
+    }
+
+    /** Cases that are not stored have no number of their own. */
+    private static CaseLog.Entry numbered(int number, CaseLog.Entry e) {
+        LoggedCase c = e.logged();
+        return new CaseLog.Entry(
+                new LoggedCase(String.valueOf(number), c.productVersion(), c.month(), c.attempts(), c.facts()),
+                e.openedAt(),
+                e.product(),
+                e.agent());
     }
 
     private static Library library() {
@@ -98,19 +109,14 @@ final class DemoOnADay {
     /** A fix whose success has changed. */
     record Changed(String error, String fix, Drift.Change change) {}
 
-    private List<LoggedCase> logged(String error) {
-        return entries(error).stream().map(CaseLog.Entry::logged).toList();
-    }
-
     /** What stands under "What changed" of the desk, in that order. */
     List<Changed> changed() {
         List<Changed> all = new ArrayList<>();
         LIBRARY.errors().values().forEach(e -> {
-            List<FixTally> counts = Evidence.counts(
-                    EvidenceService.basis(e, LIBRARY.fixes(), LIBRARY.vocabulary(), logged(e.key()), null));
+            List<FixTally> counts = evidence(e.key()).evidence().tallies();
             List<String> fixes = Library.fixKeys(e);
             IntStream.range(0, fixes.size())
-                    .forEach(i -> Drift.of(counts.get(i).tries())
+                    .forEach(i -> Drift.of(counts.get(i).slices())
                             .ifPresent(c -> all.add(new Changed(e.key(), fixes.get(i), c))));
         });
         all.sort(Comparator.comparing((Changed c) -> c.change().fell())
@@ -121,9 +127,7 @@ final class DemoOnADay {
 
     EvidenceService.Fitted evidence(String error) {
         return fits.computeIfAbsent(
-                error,
-                key -> EvidenceService.fit(
-                        LIBRARY.errors().get(key), LIBRARY.fixes(), LIBRARY.vocabulary(), logged(key), null));
+                error, key -> EvidenceService.fit(LIBRARY.errors().get(key), LIBRARY, entries(key)));
     }
 
     /** The plan for somebody of whom nothing is known yet. */

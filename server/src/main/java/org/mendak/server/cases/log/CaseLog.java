@@ -1,14 +1,16 @@
 package org.mendak.server.cases.log;
 
 import java.time.Instant;
-import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedCase;
+import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.CaseRow;
 import org.mendak.server.library.LibraryService;
@@ -35,34 +37,32 @@ public class CaseLog {
      *
      * @param product null if not known
      */
-    public record Entry(LoggedCase logged, Instant openedAt, String product, String agent) {}
+    public record Entry(LoggedCase logged, Instant openedAt, String product, String agent) {
 
-    /** Every case of a known error and of its aliases, oldest first, with the attempts made under that error. */
-    public List<Entry> entries(Tx tx, String error) {
-        List<String> keys = new ArrayList<>(List.of(error));
-        library.library().error(error).ifPresent(e -> keys.addAll(e.aliases()));
-        Map<Long, List<AttemptRow>> byCase = new HashMap<>();
-        Map<Long, CaseRow> rows = new HashMap<>();
-        Map<Long, Map<String, String>> facts = new HashMap<>();
-        Map<Long, String> planned = new HashMap<>();
-        for (String key : keys) {
-            store.ofError(tx, key).forEach(c -> rows.put(c.number(), c));
-            store.attemptsOf(tx, key)
-                    .forEach(a -> byCase.computeIfAbsent(a.number(), n -> new ArrayList<>())
-                            .add(a));
-            facts.putAll(store.factsOf(tx, key));
-            planned.putAll(store.plannedFirst(tx, key));
+        /** The oldest first, and by number what was opened at the same moment. */
+        public static final Comparator<Entry> ORDER =
+                Comparator.comparing(Entry::openedAt).thenComparingLong(Entry::number);
+
+        public long number() {
+            return Long.parseLong(logged.id());
         }
-        LoggedRows read = new LoggedRows(library.library(), settings.zone());
-        return rows.values().stream()
-                .sorted(java.util.Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number))
-                .map(c -> {
-                    List<AttemptRow> tried = byCase.getOrDefault(c.number(), List.of());
-                    Map<String, String> known = new HashMap<>(facts.getOrDefault(c.number(), Map.of()));
-                    firstPick(tried, planned).ifPresent(pick -> known.put(Evidence.FIRST_PICK, pick));
-                    return read.entry(c, tried, known);
-                })
-                .toList();
+    }
+
+    /** Which facts of a case are read where all are wanted. */
+    public static final Set<String> ALL_FACTS = Set.of();
+
+    /**
+     * Reads cases by the library as it is now.
+     *
+     * @param names which facts matter for a known error; {@link #ALL_FACTS} for all
+     */
+    public LogReading reading(Function<KnownError, Set<String>> names) {
+        return new LogReading(store, library.library(), new LoggedRows(library.library(), settings.zone()), names);
+    }
+
+    /** The highest number that a case has. */
+    public long highest(Tx tx) {
+        return store.highest(tx);
     }
 
     /** Notes which fix the plan had first when an attempt was started. */
@@ -70,21 +70,18 @@ public class CaseLog {
         store.plannedFirst(tx, attempt, fix);
     }
 
-    /** What was tried first, if it is known what the plan had first; see {@link Evidence#FIRST_PICK}. */
-    static Optional<String> firstPick(List<AttemptRow> tried, Map<Long, String> planned) {
-        return tried.stream()
-                .filter(a -> !a.triedBefore())
-                .findFirst()
-                .filter(a -> planned.containsKey(a.id()))
-                .map(a -> planned.get(a.id()).equals(a.fixKey()) ? Evidence.AS_PLANNED : a.fixKey());
-    }
-
     /** What was tried first on a case, for planning on: as planned while nothing else is known. */
     public String firstPick(Tx tx, List<AttemptRow> tried) {
-        return tried.isEmpty()
-                ? Evidence.AS_PLANNED
-                : firstPick(tried, store.plannedFirst(tx, tried.get(0).number()))
-                        .orElse(Evidence.AS_PLANNED);
+        if (tried.isEmpty()) {
+            return Evidence.AS_PLANNED;
+        }
+        Map<Long, String> planned = new HashMap<>();
+        store.tried(tx, List.of(tried.get(0).number()))
+                .forEach(t -> planned.put(t.row().id(), t.planned()));
+        return LogReading.firstPick(tried.stream()
+                        .map(a -> new LogStore.Tried(a, planned.get(a.id())))
+                        .toList())
+                .orElse(Evidence.AS_PLANNED);
     }
 
     /** Cases in the order of their numbers with their attempts and facts, for export; the key is null for one that was opened here. */

@@ -1,46 +1,141 @@
 package org.mendak.server.cases.log;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.AttemptRow;
 import org.mendak.server.cases.AttemptStore;
 import org.mendak.server.cases.CaseRow;
 import org.mendak.server.cases.CaseStore;
+import org.mendak.server.cases.Reached;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
 /** The tables of cases, read many at a time. */
 @Component
 class LogStore {
 
-    /** Every case that says something of this known error, oldest first: its own, and those that went on from it to another. */
+    /** Of a case's row only what evidence reads: years of them are read at once. */
+    private static final String ROW =
+            "select number, error_key, product, product_version, phase, device, reached, agent, opened_at from desk_case";
+
+    private static CaseRow row(ResultSet r) throws SQLException {
+        return new CaseRow(
+                r.getLong(1),
+                r.getString(2),
+                r.getString(3),
+                r.getString(4),
+                r.getString(5),
+                r.getString(6),
+                null,
+                null,
+                Words.stored(Reached.class, r.getString(7)),
+                null,
+                null,
+                null,
+                null,
+                null,
+                r.getString(8),
+                Tx.instant(r, 9),
+                null,
+                null,
+                null,
+                "",
+                null,
+                null);
+    }
+
+    /**
+     * An attempt with the fix that the plan had first when it was started.
+     *
+     * @param row of which only what evidence reads is filled
+     * @param planned null where no plan was shown
+     */
+    record Tried(AttemptRow row, String planned) {}
+
+    private static final String TRIED =
+            "select a.id, a.number, a.error_key, a.fix_key, a.position, a.outcome, a.bundle, a.tried_before, a.minutes,"
+                    + " a.started_at, a.planned_first, exists (select 1 from attempt_correction c where c.attempt_id = a.id"
+                    + " and c.what = 'came-back') from attempt a";
+
+    private static Tried tried(ResultSet r) throws SQLException {
+        double minutes = r.getDouble(9);
+        return new Tried(
+                new AttemptRow(
+                        r.getLong(1),
+                        r.getLong(2),
+                        r.getString(3),
+                        r.getString(4),
+                        r.getInt(5),
+                        Words.stored(Outcome.class, r.getString(6)),
+                        r.getString(7),
+                        r.getBoolean(8),
+                        r.wasNull() || Double.isNaN(minutes) ? null : (Double) minutes,
+                        "",
+                        "",
+                        Tx.instant(r, 10),
+                        null,
+                        r.getBoolean(12),
+                        0,
+                        null),
+                r.getString(11));
+    }
+
+    static Map<Long, List<Tried>> byCase(List<Tried> tried) {
+        return tried.stream().collect(Collectors.groupingBy(t -> t.row().number()));
+    }
+
+    /** Every case that says something of this known error: its own, and those that went on from it to another. */
     List<CaseRow> ofError(Tx tx, String error) {
-        List<CaseRow> own = tx.list(CaseStore.CASE + " where error_key = ?", CaseStore::row, error);
+        List<CaseRow> all = new ArrayList<>(tx.list(ROW + " where error_key = ?", LogStore::row, error));
         List<Long> others = tx.list(
                 "select distinct a.number from attempt a join desk_case c on c.number = a.number"
                         + " where a.error_key = ? and (c.error_key is null or c.error_key <> ?)",
                 r -> r.getLong(1),
                 error,
                 error);
-        List<CaseRow> all = new ArrayList<>(own);
         if (!others.isEmpty()) {
-            all.addAll(tx.list(
-                    CaseStore.CASE + " where number = any(?)", CaseStore::row, (Object) others.toArray(Long[]::new)));
+            all.addAll(cases(tx, others));
         }
-        all.sort(Comparator.comparing(CaseRow::openedAt).thenComparing(CaseRow::number));
         return all;
     }
 
+    List<CaseRow> cases(Tx tx, List<Long> numbers) {
+        return tx.list(ROW + " where number = any(?)", LogStore::row, (Object) numbers.toArray(Long[]::new));
+    }
+
+    List<CaseRow> cases(Tx tx, long after, long upTo) {
+        return tx.list(ROW + " where number > ? and number <= ? order by number", LogStore::row, after, upTo);
+    }
+
     /** Attempts under one known error, by case and position. */
-    List<AttemptRow> attemptsOf(Tx tx, String error) {
+    List<Tried> triedUnder(Tx tx, String error) {
+        return tx.list(TRIED + " where a.error_key = ? order by a.number, a.position", LogStore::tried, error);
+    }
+
+    /** Attempts of these cases, by case and position. */
+    List<Tried> tried(Tx tx, List<Long> numbers) {
+        return tx.list(TRIED + " where a.number = any(?) order by a.number, a.position", LogStore::tried, (Object)
+                numbers.toArray(Long[]::new));
+    }
+
+    List<Tried> tried(Tx tx, long after, long upTo) {
         return tx.list(
-                AttemptStore.ATTEMPT + " where a.error_key = ? order by a.number, a.position",
-                AttemptStore::row,
-                error);
+                TRIED + " where a.number > ? and a.number <= ? order by a.number, a.position",
+                LogStore::tried,
+                after,
+                upTo);
+    }
+
+    long highest(Tx tx) {
+        return tx.one("select coalesce(max(number), 0) from desk_case", r -> r.getLong(1))
+                .orElse(0L);
     }
 
     /** What was answered and captured in the cases of this known error, by case: the newest of each name. */
@@ -58,7 +153,15 @@ class LogStore {
                 numbers.toArray(Long[]::new));
     }
 
-    private static Map<Long, Map<String, String>> facts(Tx tx, String sql, Object which) {
+    Map<Long, Map<String, String>> factsOf(Tx tx, long after, long upTo) {
+        return facts(
+                tx,
+                "select number, name, value_ from case_fact where number > ? and number <= ? order by id",
+                after,
+                upTo);
+    }
+
+    private static Map<Long, Map<String, String>> facts(Tx tx, String sql, Object... which) {
         Map<Long, Map<String, String>> byCase = new HashMap<>();
         tx.list(
                 sql,
@@ -93,25 +196,7 @@ class LogStore {
         return keys;
     }
 
-    /** The fix that the plan had first when an attempt was started, by attempt; none where no plan was shown. */
-    Map<Long, String> plannedFirst(Tx tx, String error) {
-        return plannedFirst(tx, "error_key = ?", error);
-    }
-
-    /** The same for the attempts of one case. */
-    Map<Long, String> plannedFirst(Tx tx, long number) {
-        return plannedFirst(tx, "number = ?", number);
-    }
-
-    private static Map<Long, String> plannedFirst(Tx tx, String which, Object value) {
-        Map<Long, String> byAttempt = new HashMap<>();
-        tx.list(
-                "select id, planned_first from attempt where planned_first is not null and " + which,
-                r -> byAttempt.put(r.getLong("id"), r.getString("planned_first")),
-                value);
-        return byAttempt;
-    }
-
+    /** Notes which fix the plan had first when an attempt was started. */
     void plannedFirst(Tx tx, long attempt, String fix) {
         tx.run("update attempt set planned_first = ? where id = ?", fix, attempt);
     }

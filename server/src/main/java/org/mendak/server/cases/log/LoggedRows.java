@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
@@ -21,8 +23,8 @@ public final class LoggedRows {
     private final Library library;
     private final ZoneId zone;
 
-    /** The same few words stand in thousands of rows, each a text of its own until here. */
-    private final Map<String, String> pool = new HashMap<>();
+    /** The same few words, facts and attempts stand in thousands of rows, each a thing of its own until here. */
+    private final Map<Object, Object> pool = new HashMap<>();
 
     /**
      * Reads by a library and a zone.
@@ -37,30 +39,37 @@ public final class LoggedRows {
 
     /** A case with the attempts made under one known error, in their order, and what was known beside its own row. */
     public CaseLog.Entry entry(CaseRow c, List<AttemptRow> tried, Map<String, String> known) {
+        return entry(c, tried, known, CaseLog.ALL_FACTS);
+    }
+
+    CaseLog.Entry entry(CaseRow c, List<AttemptRow> tried, Map<String, String> known, Set<String> wanted) {
         List<LoggedAttempt> log = new ArrayList<>();
         for (int i = 0; i < tried.size(); i++) {
             AttemptRow a = tried.get(i);
             if (a.outcome() != null) {
-                log.add(attempt(a, i + 1 < tried.size() ? tried.get(i + 1) : null));
+                log.add(pooled(attempt(a, i + 1 < tried.size() ? tried.get(i + 1) : null)));
             }
         }
-        Map<String, String> facts = new HashMap<>();
-        c.ownFacts().forEach((name, value) -> facts.put(pooled(name), pooled(value)));
-        library.vocabulary().withToday(known).forEach((name, value) -> facts.put(pooled(name), pooled(value)));
+        Map<String, String> facts = new HashMap<>(c.ownFacts());
+        facts.putAll(library.vocabulary().withToday(known));
+        if (!wanted.isEmpty()) {
+            facts.keySet().removeIf(name -> !name.equals(Evidence.FIRST_PICK) && !wanted.contains(name));
+        }
         return new CaseLog.Entry(
                 new LoggedCase(
                         String.valueOf(c.number()),
                         pooled(c.productVersion()),
                         pooled(YearMonth.from(c.openedAt().atZone(zone)).toString()),
-                        log,
-                        facts),
+                        pooled(List.copyOf(log)),
+                        pooled(Map.copyOf(facts))),
                 c.openedAt(),
                 pooled(c.product()),
                 pooled(c.agent()));
     }
 
-    private String pooled(String text) {
-        return text == null ? null : pool.computeIfAbsent(text, t -> t);
+    @SuppressWarnings("unchecked") // equal things are of one type
+    private <T> T pooled(T thing) {
+        return thing == null ? null : (T) pool.computeIfAbsent(thing, t -> t);
     }
 
     /** Of a bundle only the last fix was retested. */

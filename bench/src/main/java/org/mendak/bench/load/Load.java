@@ -1,0 +1,222 @@
+package org.mendak.bench.load;
+
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import org.mendak.bench.App;
+
+/** A desk of years: what starting, calls, pages and an import take, with one caller and with fifty. */
+public final class Load {
+
+    private static final List<String> SIZES = List.of("100000-20000", "400000-0", "1000000-20000");
+    private static final int PEOPLE = 50;
+    private static final int STREAMS = 300;
+    private static final int A_SECOND = 200;
+    private static final int SECONDS = Integer.getInteger("mendak.load.seconds", 60);
+    private static final int WARM_SECONDS = Integer.getInteger("mendak.load.warm", 30);
+    private static final int ROUNDS = Integer.getInteger("mendak.load.rounds", 60);
+    private static final int IMPORTED = 20_000;
+    private static final int PATIENCE = 2;
+    private static final String PASSWORD = "a long enough password";
+
+    private final App app;
+    private final LoadDesk desk;
+    private final LoadErrors errors = new LoadErrors();
+
+    private Load(App app, LoadDesk desk) {
+        this.app = app;
+        this.desk = desk;
+    }
+
+    /**
+     * Measures.
+     *
+     * @param under where built desks are kept
+     * @param sizes such as {@code 400000-0}, cases and known errors; the three that are told of if empty
+     */
+    public static void measure(App app, Path under, List<String> sizes)
+            throws IOException, InterruptedException, SQLException {
+        for (String size : sizes.isEmpty() ? SIZES : sizes) {
+            new Load(app, LoadDesk.built(app, under, LoadSize.of(size))).run();
+        }
+    }
+
+    private void run() throws IOException, InterruptedException {
+        errors.read(desk.size().errors());
+        Path data = desk.copy();
+        Path recording = Files.createTempFile("mendak-load", ".jfr");
+        List<String> flags = List.of(
+                "-Xmx1600m",
+                "-XX:StartFlightRecording=settings=profile,dumponexit=true,filename=" + recording,
+                "-Xlog:jfr*=off");
+        System.out.printf(
+                "%n### %,d cases, %,d known errors: %.2f KB a case, compacted%n",
+                desk.size().cases(),
+                errors.hidden().size(),
+                desk.compacted() / 1024.0 / desk.size().cases());
+        try (App.Running r = app.start(app.jar(), flags, true, data)) {
+            System.out.printf("started in %.1f s%n", r.firstAnswerMs() / 1e3);
+            List<LoadSession> people = people(r);
+            new LoadPages(people.get(0), errors).print(ROUNDS);
+            memory(r, "after one caller");
+            mixed(people);
+            memory(r, "after fifty callers");
+            System.out.printf(
+                    "file %,d bytes, %.2f of what is needed%n",
+                    Files.size(LoadDesk.file(data)), Files.size(LoadDesk.file(data)) / (double) desk.compacted());
+            imported(r);
+            System.out.printf(
+                    "file %,d bytes, %.2f of what is needed%n",
+                    Files.size(LoadDesk.file(data)), Files.size(LoadDesk.file(data)) / (double) desk.compacted());
+            long begun = System.nanoTime();
+            r.end();
+            System.out.printf(
+                    "ended in %.1f s, file %,d bytes%n",
+                    (System.nanoTime() - begun) / 1e9, Files.size(LoadDesk.file(data)));
+        }
+        Parts.print(recording);
+        Files.delete(recording);
+    }
+
+    private List<LoadSession> people(App.Running r) throws IOException, InterruptedException {
+        ExecutorService threads = Executors.newFixedThreadPool(4, t -> {
+            Thread thread = new Thread(t, "load");
+            thread.setDaemon(true);
+            return thread;
+        });
+        LoadSession lead = new LoadSession(r.address(), threads);
+        lead.signIn("lead", "mendak-demo");
+        List<LoadSession> people = new ArrayList<>(List.of(lead));
+        for (int i = 1; i < PEOPLE; i++) {
+            lead.send(
+                    "POST",
+                    "/api/people",
+                    "{\"login\":\"load%1$d\",\"name\":\"Load %1$d\",\"role\":\"agent\",\"password\":\"%2$s\"}"
+                            .formatted(i, PASSWORD));
+            LoadSession s = new LoadSession(r.address(), threads);
+            s.signIn("load" + i, PASSWORD);
+            people.add(s);
+        }
+        return people;
+    }
+
+    /** Fifty who work, two hundred calls a second among them, whether answers are slow or not; 300 browsers listen. */
+    private void mixed(List<LoadSession> people) throws InterruptedException {
+        for (int i = 0; i < STREAMS; i++) {
+            people.get(i % PEOPLE).listen();
+        }
+        LinkedBlockingQueue<LoadAgent> idle = new LinkedBlockingQueue<>();
+        for (int i = 0; i < PEOPLE; i++) {
+            idle.add(new LoadAgent(people.get(i), errors, i));
+        }
+        Times times = new Times();
+        Map<String, Integer> failed = new ConcurrentHashMap<>();
+        long start = System.nanoTime();
+        long calls = (long) A_SECOND * (WARM_SECONDS + SECONDS);
+        long made = 0;
+        // a desk that is far too slow is not waited for for ever
+        for (long i = 0; i < calls && System.nanoTime() - start < PATIENCE * calls / A_SECOND * 1_000_000_000L; i++) {
+            made++;
+            long due = start + i * 1_000_000_000L / A_SECOND;
+            long wait = due - System.nanoTime();
+            if (wait > 0) {
+                TimeUnit.NANOSECONDS.sleep(wait);
+            }
+            LoadAgent agent = idle.take();
+            LoadAgent.Call call = agent.next();
+            boolean counts = i >= (long) A_SECOND * WARM_SECONDS;
+            agent.make(call).whenComplete((r, e) -> {
+                if (counts) {
+                    times.add(call.name(), System.nanoTime() - due);
+                }
+                if (e != null || r.statusCode() >= 300) {
+                    String why = e != null ? e.getMessage() : call.name() + ": " + r.statusCode() + " " + cut(r);
+                    failed.merge(why, 1, Integer::sum);
+                }
+                idle.add(agent);
+            });
+        }
+        while (idle.size() < PEOPLE) {
+            TimeUnit.MILLISECONDS.sleep(20);
+        }
+        double took = (System.nanoTime() - start) / 1e9;
+        times.print("%d callers, %d calls a second wanted, %.0f had; %d streams open"
+                .formatted(PEOPLE, A_SECOND, made / took, STREAMS));
+        new TreeMap<>(failed).forEach((why, n) -> System.out.println("FAILED " + n + " times: " + why));
+    }
+
+    private static String cut(HttpResponse<String> r) {
+        return r.body().substring(0, Math.min(200, r.body().length())).replaceAll("\\d+", "#");
+    }
+
+    private static void memory(App.Running r, String when) throws IOException {
+        Path status = Path.of("/proc", String.valueOf(r.process().pid()), "status");
+        long[] kb = Files.readAllLines(status).stream()
+                .filter(l -> l.startsWith("VmRSS") || l.startsWith("VmHWM"))
+                .mapToLong(l -> Long.parseLong(l.replaceAll("\\D", "")))
+                .toArray();
+        System.out.printf("memory %s: %,d MB at most, %,d MB now%n", when, kb[0] / 1024, kb[1] / 1024);
+    }
+
+    /** Brings in cases while one works; how fast, and how long that one waits. */
+    private void imported(App.Running r) throws IOException, InterruptedException {
+        StringBuilder csv = new StringBuilder(
+                "case,error,opened_at,closed_at,status,position,fix,outcome,minutes,agent,product_version\n");
+        for (int i = 0; i < IMPORTED; i++) {
+            var e = errors.hidden().get(i % Math.min(errors.hidden().size(), 500));
+            int tries = Math.min(2, e.fixes().size());
+            for (int p = 1; p <= tries; p++) {
+                csv.append("new%d,%s,2026-0%d-03T08:00:00Z,2026-0%d-03T08:40:00Z,%s,%d,%s,%s,%d,Agent %d,5.%d%n"
+                        .formatted(
+                                i,
+                                e.key(),
+                                1 + i % 9,
+                                1 + i % 9,
+                                "solved",
+                                p,
+                                e.fixes().get(p - 1).key(),
+                                p == tries ? "worked" : "no-change",
+                                2 + i % 9,
+                                i % 40,
+                                i % 14));
+            }
+        }
+        Times times = new Times();
+        Thread worker = new Thread(() -> {
+            try {
+                while (!Thread.currentThread().isInterrupted()) {
+                    long begun = System.nanoTime();
+                    r.call(
+                            "POST",
+                            "/api/cases",
+                            "{\"text\":\"x\",\"error\":\"berth-ledger-held\",\"device\":\"SK-dev-5\"}");
+                    times.add("open a case", System.nanoTime() - begun);
+                    TimeUnit.MILLISECONDS.sleep(50);
+                }
+            } catch (IOException | InterruptedException x) {
+                Thread.currentThread().interrupt();
+            }
+        });
+        worker.start();
+        long begun = System.nanoTime();
+        HttpResponse<byte[]> answer = r.send("POST", "/api/cases/import", "text/csv", csv.toString());
+        LoadPages.awaitJob(r, answer);
+        double seconds = (System.nanoTime() - begun) / 1e9;
+        worker.interrupt();
+        worker.join();
+        System.out.printf(
+                "%nimport of %,d cases: %.1f s, %,.0f cases a second%n", IMPORTED, seconds, IMPORTED / seconds);
+        times.print("beside the import");
+    }
+}

@@ -1,0 +1,96 @@
+package org.mendak.bench.load;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Comparator;
+import java.util.List;
+import org.mendak.bench.App;
+
+/** A desk of years in a folder: built once, compacted, and copied for each run. */
+record LoadDesk(Path folder, LoadSize size) {
+
+    private static final String DONE = "built";
+
+    static LoadDesk built(App app, Path under, LoadSize size) throws IOException, InterruptedException, SQLException {
+        LoadDesk desk = new LoadDesk(under.resolve(size.folder()), size);
+        if (!Files.exists(desk.folder.resolve(DONE))) {
+            delete(desk.folder);
+            Files.createDirectories(desk.folder);
+            desk.build(app);
+            Files.createFile(desk.folder.resolve(DONE));
+        }
+        return desk;
+    }
+
+    /** The size of the file with nothing in it that is not needed. */
+    long compacted() throws IOException {
+        return Files.size(file(folder));
+    }
+
+    static Path file(Path folder) {
+        return folder.resolve("mendak.mv.db");
+    }
+
+    private void build(App app) throws IOException, InterruptedException, SQLException {
+        long begun = System.nanoTime();
+        App.Running demo = app.start(app.jar(), List.of("-Xmx1g"), true, folder);
+        while (demo.call("GET", "/api/errors/till-staging-full/evidence", null).statusCode() != 200) {
+            Thread.sleep(100);
+        }
+        demo.end();
+        LoadErrors errors = new LoadErrors();
+        try (Connection c = open("CACHE_SIZE=1000000;WRITE_DELAY=5000")) {
+            c.setAutoCommit(false);
+            errors.write(c, size.errors());
+            c.commit();
+            new LoadCases(c, errors, size.cases()).write();
+            c.commit();
+            try (Statement s = c.createStatement()) {
+                s.execute("analyze");
+                s.execute("shutdown defrag");
+            }
+        }
+        System.out.printf(
+                "built %,d cases and %,d known errors in %.0f s: %,d bytes, %.2f KB a case%n",
+                size.cases(),
+                errors.hidden().size(),
+                (System.nanoTime() - begun) / 1e9,
+                compacted(),
+                compacted() / 1024.0 / size.cases());
+    }
+
+    private Connection open(String settings) throws SQLException {
+        return DriverManager.getConnection(
+                "jdbc:h2:file:" + folder.resolve("mendak").toAbsolutePath() + ";TIME ZONE=UTC;IFEXISTS=TRUE;"
+                        + settings,
+                "mendak",
+                "");
+    }
+
+    /** A copy that may be worked on; deleted by whoever runs on it. */
+    Path copy() throws IOException {
+        Path copy = Files.createTempDirectory("mendak-load");
+        Files.copy(file(folder), file(copy));
+        return copy;
+    }
+
+    static void delete(Path folder) throws IOException {
+        if (Files.exists(folder)) {
+            try (var files = Files.walk(folder)) {
+                files.sorted(Comparator.reverseOrder()).forEach(f -> {
+                    try {
+                        Files.delete(f);
+                    } catch (IOException e) {
+                        throw new UncheckedIOException(e);
+                    }
+                });
+            }
+        }
+    }
+}

@@ -1,0 +1,134 @@
+package org.mendak.core.evidence;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+
+/** A log as a fit needs it, at one moment: what {@link CountedLog} counts. Immutable, so that a fit takes its time and holds nobody up. */
+public final class Counted {
+
+    private static final int FEW_PICKS = 20;
+    private static final double TELLING = 2;
+
+    /** A shape with the number of its cases, and what they weigh together. */
+    record Weighed(Shape shape, int cases, double weight) {}
+
+    private final List<String> fixes;
+    private final List<Variable> variables;
+    private final List<Weighed> shapes;
+    private final List<FixTally> tallies;
+
+    Counted(List<String> fixes, List<Variable> variables, List<Weighed> shapes, List<FixTally> tallies) {
+        this.fixes = fixes;
+        this.variables = variables;
+        this.shapes = List.copyOf(shapes);
+        this.tallies = tallies;
+    }
+
+    List<FixTally> tallies() {
+        return tallies;
+    }
+
+    /**
+     * Fits the evidence. O(rounds · shapes · fixes), a thousand rounds at most.
+     *
+     * @param picks whether what was tried first off the plan says something of the cause
+     */
+    public Evidence fit(Basis.FirstPicks picks) {
+        CauseModel model = model(answers());
+        if (picks == Basis.FirstPicks.TAKEN || picks == Basis.FirstPicks.WHEN_TELLING && picksTell(model)) {
+            List<Answers> all = answers();
+            all.add(seen(new Variable(Evidence.FIRST_PICK, true), Shape::pick));
+            model = model(all);
+        }
+        int cases = shapes.stream().mapToInt(Weighed::cases).sum();
+        int solved = shapes.stream()
+                .filter(s -> s.shape().pattern().solved())
+                .mapToInt(Weighed::cases)
+                .sum();
+        return new Evidence(fixes, model, credited(model), cases, solved, variables);
+    }
+
+    private List<Answers> answers() {
+        List<Answers> seen = new ArrayList<>();
+        for (int v = 0; v < variables.size(); v++) {
+            int at = v;
+            seen.add(seen(variables.get(v), s -> s.told().get(at)));
+        }
+        return seen;
+    }
+
+    private Answers seen(Variable variable, Function<Shape, String> told) {
+        Map<String, Integer> written = new HashMap<>();
+        for (Weighed s : shapes) {
+            String value = told.apply(s.shape());
+            if (value != null) {
+                written.merge(value, s.cases(), Integer::sum);
+            }
+        }
+        return Answers.seen(variable, written);
+    }
+
+    /** @param seen of each variable, and then of what was tried first if that is one too */
+    private CauseModel model(List<Answers> seen) {
+        List<Pattern> patterns = new ArrayList<>(shapes.size());
+        double[] weights = new double[shapes.size()];
+        for (int s = 0; s < weights.length; s++) {
+            Shape shape = shapes.get(s).shape();
+            weights[s] = shapes.get(s).weight();
+            patterns.add(shape.pattern()
+                    .knowing(IntStream.range(0, seen.size())
+                            .mapToObj(v -> seen.get(v)
+                                    .index(v < variables.size() ? shape.told().get(v) : shape.pick()))
+                            .toList()));
+        }
+        return Estimator.fit(fixes.size(), patterns, weights, Estimator.omegaFor(fixes.size()), seen, null);
+    }
+
+    /** The tallies with what a bundle's success is credited to. */
+    private List<FixTally> credited(CauseModel model) {
+        int[] together = new int[fixes.size()];
+        double[] credit = new double[together.length];
+        Map<Pattern, Integer> bundles = new HashMap<>();
+        for (Weighed s : shapes) {
+            if (s.shape().pattern().ended().size() > 1) {
+                bundles.merge(s.shape().pattern(), s.cases(), Integer::sum);
+            }
+        }
+        bundles.forEach((p, cases) -> {
+            double[] each = model.credit(p);
+            for (int b = 0; b < each.length; b++) {
+                together[p.ended().get(b)] += cases;
+                credit[p.ended().get(b)] += cases * each[b];
+            }
+        });
+        return IntStream.range(0, together.length)
+                .mapToObj(i -> tallies.get(i).together(together[i], Math.min(together[i], credit[i])))
+                .toList();
+    }
+
+    /** Whether fixes picked off the plan ended more cases than they would have as a first step by the model. */
+    private boolean picksTell(CauseModel model) {
+        double held = 0;
+        double expected = 0;
+        double variance = 0;
+        int picked = 0;
+        for (Weighed s : shapes) {
+            String pick = s.shape().pick();
+            int i = pick == null ? -1 : fixes.indexOf(pick);
+            if (i >= 0) {
+                Pattern p = s.shape().pattern();
+                double chance = model.chance(i, 0);
+                picked += s.cases();
+                held += p.failed().isEmpty() && p.ended().equals(Collections.singletonList(i)) ? s.cases() : 0;
+                expected += s.cases() * chance;
+                variance += s.cases() * chance * (1 - chance);
+            }
+        }
+        return picked >= FEW_PICKS && held - expected > TELLING * Math.sqrt(variance);
+    }
+}

@@ -1,0 +1,231 @@
+package org.mendak.core.evidence;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+
+/**
+ * The log of one known error, kept and counted: a case that comes, goes or changes costs what that case costs, however many there are. What
+ * is counted are whole numbers, so that a log which cases came to and went from says the same as one that was read anew.
+ *
+ * <p>A case weighs 2^(-later/400) by the later cases that teach something ({@link Evidence#weight}). All cases before the newest {@value
+ * #WINDOW} of those weigh 2^(-40)/(1 - 2^(-1/400)) = 5.3e-10 of one case together, against priors of one case and more, so they are
+ * left out of what is weighed: no chance moves by 1e-6. What is counted plainly is counted over all.
+ *
+ * <p>Not for several threads at once.
+ *
+ * @param <E> what is kept of a case
+ */
+public final class CountedLog<E> {
+
+    /** So many cases that teach something are weighed, the newest. */
+    public static final int WINDOW = 16_000;
+
+    private static final double LONGEST_OF_MEDIAN = 8;
+    private static final double AUTHOR_STRENGTH = 3;
+
+    private record Kept<E>(E entry, LoggedCase logged, int shape, List<Timed> timed) {}
+
+    private record Timed(int fix, double minutes, double counts) {}
+
+    private record Met(String version, String month) {}
+
+    private final List<String> fixes;
+    private final List<Variable> variables;
+    private final Function<E, LoggedCase> logged;
+    private final Comparator<E> order;
+    private final int window;
+
+    private final Map<String, Integer> indices = new HashMap<>();
+    private final List<Kept<E>> kept = new ArrayList<>();
+    private final Map<String, E> byCase = new HashMap<>();
+    private final Map<Shape, Integer> shapeIds = new HashMap<>();
+    private final List<Shape> shapes = new ArrayList<>();
+    private final Map<Integer, Integer> shapeCounts = new HashMap<>();
+    private final Map<List<Timed>, List<Timed>> timedPool = new HashMap<>();
+    private final Tallies tallies;
+    private final Map<Map<String, String>, ForWhom.Group> groups = new HashMap<>();
+    private final Map<Met, Integer> met = new HashMap<>();
+    private final DeskFigures.Counts figures = new DeskFigures.Counts();
+
+    /**
+     * An empty log.
+     *
+     * @param fixes keys in the author's order, at most {@link CauseModel#MOST_FIXES}, none twice
+     * @param variables what tells the causes apart, at most {@link Variable#MOST}
+     * @param logged what an entry says of its case
+     * @param order of entries, the oldest first; only the same case is equal
+     */
+    public CountedLog(
+            List<String> fixes, List<Variable> variables, Function<E, LoggedCase> logged, Comparator<E> order) {
+        this(fixes, variables, logged, order, WINDOW);
+    }
+
+    CountedLog(
+            List<String> fixes,
+            List<Variable> variables,
+            Function<E, LoggedCase> logged,
+            Comparator<E> order,
+            int window) {
+        Basis.check(fixes.size(), variables.size());
+        this.fixes = List.copyOf(fixes);
+        this.variables = List.copyOf(variables);
+        this.logged = logged;
+        this.order = order;
+        this.window = window;
+        this.tallies = new Tallies(fixes.size());
+        for (int i = 0; i < fixes.size(); i++) {
+            indices.put(fixes.get(i), i);
+        }
+    }
+
+    /** Keeps a case, in the place of what was kept of it before. O(log cases) beside the case's own. */
+    public void put(E entry) {
+        LoggedCase c = logged.apply(entry);
+        remove(c.id());
+        Kept<E> k = read(entry, c);
+        int at = Collections.binarySearch(kept, k, (a, b) -> order.compare(a.entry(), b.entry()));
+        if (at >= 0) {
+            throw new IllegalArgumentException("case " + c.id() + " stands where another one is");
+        }
+        kept.add(-1 - at, k);
+        byCase.put(c.id(), entry);
+        count(k, 1);
+    }
+
+    /** Takes a case out; nothing happens if it is not there. */
+    public void remove(String id) {
+        E before = byCase.remove(id);
+        if (before != null) {
+            Kept<E> k = new Kept<>(before, null, 0, List.of());
+            int at = Collections.binarySearch(kept, k, (a, b) -> order.compare(a.entry(), b.entry()));
+            count(kept.remove(at), -1);
+        }
+    }
+
+    /** Adds behind all others, whatever its place and name are. */
+    void append(E entry) {
+        Kept<E> k = read(entry, logged.apply(entry));
+        kept.add(k);
+        count(k, 1);
+    }
+
+    private Kept<E> read(E entry, LoggedCase c) {
+        Shape shape = Shape.of(PatternReader.read(fixes, c), variables, c.facts());
+        int id = shape.pattern().isEmpty()
+                ? -1
+                : shapeIds.computeIfAbsent(shape, s -> {
+                    shapes.add(s);
+                    return shapes.size() - 1;
+                });
+        List<Timed> timed = Retest.of(indices, c).stream()
+                .filter(Retest::timed)
+                .map(r -> new Timed(r.fix(), r.attempt().minutes(), r.attempt().counts()))
+                .toList();
+        return new Kept<>(entry, c, id, timedPool.computeIfAbsent(timed, t -> t));
+    }
+
+    private void count(Kept<E> k, int sign) {
+        LoggedCase c = k.logged();
+        List<Retest> retests = Retest.of(indices, c);
+        tallies.count(c, retests, sign);
+        figures.count(c, sign);
+        Tallies.add(met, new Met(c.productVersion(), c.month()), sign);
+        if (k.shape() >= 0) {
+            Tallies.add(shapeCounts, k.shape(), sign);
+        }
+        ForWhom.Group g = groups.computeIfAbsent(c.facts(), f -> new ForWhom.Group(fixes.size()));
+        g.count(retests, sign);
+        if (g.cases() == 0) {
+            groups.remove(c.facts());
+        }
+    }
+
+    /** How many cases there are. */
+    public int size() {
+        return kept.size();
+    }
+
+    /** What is kept, the oldest first. O(cases), without looking at any. */
+    public List<E> entries() {
+        List<E> all = new ArrayList<>(kept.size());
+        kept.forEach(k -> all.add(k.entry()));
+        return all;
+    }
+
+    /** What the cases came to. Counts on with this log. */
+    public DeskFigures.Counts figures() {
+        return figures;
+    }
+
+    /** In which month each product version was first met. */
+    public Map<String, String> versions() {
+        Map<String, String> first = new TreeMap<>();
+        met.keySet().stream()
+                .filter(m -> m.version() != null)
+                .forEach(m -> first.merge(m.version(), m.month(), (a, b) -> a.compareTo(b) < 0 ? a : b));
+        return first;
+    }
+
+    /** For whom its fixes work. */
+    public List<ForWhom> forWhom() {
+        return ForWhom.of(groups);
+    }
+
+    /** How many cases there are of which the same was known. */
+    public Map<Map<String, String>, Integer> known() {
+        Map<Map<String, String>, Integer> known = new HashMap<>();
+        groups.forEach((facts, g) -> known.put(facts, g.cases()));
+        return known;
+    }
+
+    /**
+     * What a fit needs, as it is now. O({@value #WINDOW}), and what differs among all cases.
+     *
+     * @param minutes the author's minutes for each fix, above 0
+     * @param version the product version of the case at hand, whose kind of cases counts in full; null if unknown
+     */
+    public Counted counted(List<Double> minutes, String version) {
+        double[] weights = new double[shapes.size()];
+        double[] most = IntStream.range(0, fixes.size())
+                .mapToDouble(i -> LONGEST_OF_MEDIAN * tallies.median(i))
+                .toArray();
+        double[] sums = minutes.stream().mapToDouble(m -> AUTHOR_STRENGTH * m).toArray();
+        double[] strengths = new double[fixes.size()];
+        Arrays.fill(strengths, AUTHOR_STRENGTH);
+        Map<String, Boolean> other = new HashMap<>();
+        int later = 0;
+        // from the newest back, until nothing weighs anything any more
+        for (int at = kept.size() - 1; at >= 0 && later < window; at--) {
+            Kept<E> k = kept.get(at);
+            boolean differs = other.computeIfAbsent(k.logged().productVersion(), v -> Release.differ(v, version));
+            double weight = Evidence.weight(later, differs);
+            for (Timed t : k.timed()) {
+                sums[t.fix()] += weight * t.counts() * Math.min(t.minutes(), most[t.fix()]);
+                strengths[t.fix()] += weight * t.counts();
+            }
+            if (k.shape() >= 0) {
+                weights[k.shape()] += weight;
+                later++;
+            }
+        }
+        List<Counted.Weighed> weighed = new ArrayList<>();
+        for (int s = 0; s < weights.length; s++) {
+            int cases = shapeCounts.getOrDefault(s, 0);
+            if (cases > 0) {
+                weighed.add(new Counted.Weighed(shapes.get(s), cases, weights[s]));
+            }
+        }
+        List<FixTally> told = IntStream.range(0, fixes.size())
+                .mapToObj(i -> tallies.tally(i, sums[i] / strengths[i]))
+                .toList();
+        return new Counted(fixes, variables, weighed, told);
+    }
+}

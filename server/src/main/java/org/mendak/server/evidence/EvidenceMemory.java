@@ -1,0 +1,169 @@
+package org.mendak.server.evidence;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.LongConsumer;
+import org.mendak.core.runbook.Fix;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.CaseChanged;
+import org.mendak.server.cases.log.CaseLog;
+import org.mendak.server.cases.log.LogReading;
+import org.mendak.server.library.Library;
+import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Db;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * The logs of known errors that are kept, and what tells them of changes. A change is told once its transaction is committed and before
+ * whoever made it hears so, and a log reads what changed before it says anything: nobody who knows of a change is told what was before it.
+ */
+@Component
+class EvidenceMemory {
+
+    /** Cases whose logs are kept, all errors together; one takes about two hundred bytes. */
+    private static final long MOST_CASES = 2_000_000;
+
+    /** Cases that are open go by documents of before for a while. */
+    private static final int MOST_FRAMES = 3;
+
+    private static final int PAGE = 5_000;
+
+    private final Db db;
+    private final CaseLog log;
+    private final EvidenceStore store;
+    private final LibraryService library;
+    private final Cache<String, Kept> kept = Caffeine.newBuilder()
+            .maximumWeight(MOST_CASES)
+            .weigher((String error, Kept k) -> k.weight())
+            .build();
+
+    EvidenceMemory(Db db, CaseLog log, EvidenceStore store, LibraryService library) {
+        this.db = db;
+        this.log = log;
+        this.store = store;
+        this.library = library;
+    }
+
+    /** The logs of one error, by what its documents said; the one used last is the last. */
+    private static final class Kept {
+        private final Map<Frame, KeptLog> logs = new LinkedHashMap<>(4, 0.75f, true);
+
+        synchronized KeptLog of(Frame frame, KnownError error, KeptLog.Source source) {
+            KeptLog found = logs.get(frame);
+            if (found == null) {
+                if (logs.size() >= MOST_FRAMES) {
+                    logs.remove(logs.keySet().iterator().next());
+                }
+                found = new KeptLog(error, frame, source);
+                logs.put(frame, found);
+            }
+            return found;
+        }
+
+        synchronized List<KeptLog> all() {
+            return List.copyOf(logs.values());
+        }
+
+        int weight() {
+            return all().stream().mapToInt(KeptLog::lastSize).sum() + 10;
+        }
+    }
+
+    private final KeptLog.Source source = new KeptLog.Source() {
+        @Override
+        public List<CaseLog.Entry> all(KnownError error) {
+            return db.tx(tx -> reading().ofError(tx, error));
+        }
+
+        @Override
+        public List<LogReading.Told> of(Set<Long> cases) {
+            return db.tx(tx -> reading().of(tx, cases));
+        }
+    };
+
+    private LogReading reading() {
+        Library now = library.library();
+        return log.reading(e -> Frame.names(e, now.vocabulary()));
+    }
+
+    /** The log of a known error, as these documents have it; not to be asked for inside a transaction. */
+    KeptLog of(KnownError error, Map<String, Fix> fixes) {
+        Frame frame = Frame.of(error, fixes, library.library());
+        return kept.get(error.key(), k -> new Kept()).of(frame, error, source);
+    }
+
+    /** A known error's cases with all that is known of them, read anew; oldest first. */
+    List<CaseLog.Entry> withAllFacts(KnownError error) {
+        return db.tx(tx -> log.reading(e -> CaseLog.ALL_FACTS).ofError(tx, error));
+    }
+
+    /** A log has grown: what it takes is weighed again. */
+    void weighed(KeptLog log) {
+        if (log.grew()) {
+            kept.asMap().computeIfPresent(log.error().key(), (k, v) -> v);
+        }
+    }
+
+    /** A case under an error's earlier name is one of its cases too, and one that went on under another error is still the first one's. */
+    @EventListener
+    void changed(CaseChanged event) {
+        Set<String> told = new TreeSet<>(event.errors());
+        told.addAll(store.errorsOf(event.tx(), event.cases()));
+        event.tx().afterCommit(() -> {
+            Set<String> errors = new TreeSet<>(told);
+            told.forEach(e -> library.library().error(e).ifPresent(now -> errors.add(now.key())));
+            errors.forEach(e -> {
+                Kept k = kept.getIfPresent(e);
+                if (k != null) {
+                    k.all().forEach(l -> l.changed(event.cases()));
+                }
+            });
+        });
+    }
+
+    /**
+     * Reads the logs of all known errors that were not read yet, in one go over all cases: far less work than one after the other.
+     *
+     * @param progress hears how many cases were read, out of {@code total}
+     */
+    void fill(LongConsumer total, LongConsumer progress) {
+        Library now = library.library();
+        Map<String, KeptLog> wanted = new HashMap<>();
+        for (KnownError e : now.errors().values()) {
+            // from here on each is told of changes
+            KeptLog l = of(e, now.fixes());
+            if (!l.isRead()) {
+                wanted.put(e.key(), l);
+            }
+        }
+        if (wanted.isEmpty()) {
+            return;
+        }
+        long highest = db.tx(log::highest);
+        total.accept(highest);
+        LogReading reading = reading();
+        Map<String, List<CaseLog.Entry>> entries = new HashMap<>();
+        for (long after = 0; after < highest; after += PAGE) {
+            long from = after;
+            long upTo = Math.min(highest, after + PAGE);
+            db.tx(tx -> reading.page(tx, from, upTo))
+                    .forEach(t -> entries.computeIfAbsent(t.error(), k -> new ArrayList<>())
+                            .add(t.entry()));
+            progress.accept(upTo);
+        }
+        wanted.forEach((error, l) -> {
+            List<CaseLog.Entry> own = entries.getOrDefault(error, new ArrayList<>());
+            own.sort(CaseLog.Entry.ORDER);
+            l.fill(own);
+            weighed(l);
+        });
+    }
+}

@@ -1,0 +1,191 @@
+package org.mendak.server.evidence;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.mendak.core.evidence.Counted;
+import org.mendak.core.evidence.CountedLog;
+import org.mendak.core.evidence.Release;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.server.cases.log.CaseLog;
+import org.mendak.server.cases.log.LogReading;
+
+/**
+ * What is kept of one known error's cases: read once, and from then on only what changed. Its monitor guards the log; a fit is made outside
+ * of it, once for all who ask for the same.
+ */
+final class KeptLog {
+
+    /** So many product releases are fitted for at once; beyond them what was fitted is forgotten. */
+    private static final int MOST_FITS = 40;
+
+    /** When more cases have changed, all are read anew. */
+    private static final int MOST_CHANGED = 2_000;
+
+    /** Where cases are read from. */
+    interface Source {
+        List<CaseLog.Entry> all(KnownError error);
+
+        /** What these cases say of the error; a case that says nothing of it is not among them. */
+        List<LogReading.Told> of(Set<Long> cases);
+    }
+
+    private final KnownError error;
+    private final Frame frame;
+    private final Source source;
+
+    /** Cases that changed since they were read, by their numbers; guarded by itself, which is held for moments only. */
+    private final Set<Long> changed = new HashSet<>();
+
+    private boolean allChanged;
+
+    /** Null until it was read. */
+    private CountedLog<CaseLog.Entry> log;
+
+    private long version;
+    private volatile int lastSize;
+    private volatile int weighedAt;
+    private final Map<String, CompletableFuture<EvidenceService.Fitted>> fits = new HashMap<>();
+
+    KeptLog(KnownError error, Frame frame, Source source) {
+        this.error = error;
+        this.frame = frame;
+        this.source = source;
+    }
+
+    KnownError error() {
+        return error;
+    }
+
+    Frame frame() {
+        return frame;
+    }
+
+    /** These cases changed; all of them may have if none is named. */
+    void changed(Set<Long> cases) {
+        synchronized (changed) {
+            changed.addAll(cases);
+            allChanged |= cases.isEmpty() || changed.size() > MOST_CHANGED;
+        }
+    }
+
+    /** Takes all cases as they were read elsewhere, while it was told of changes already. */
+    synchronized void fill(List<CaseLog.Entry> entries) {
+        if (log == null) {
+            read(entries);
+        }
+    }
+
+    /** Whether it was read at all. */
+    synchronized boolean isRead() {
+        return log != null;
+    }
+
+    private void read(List<CaseLog.Entry> entries) {
+        CountedLog<CaseLog.Entry> read = frame.empty();
+        entries.forEach(read::put);
+        log = read;
+        moved();
+    }
+
+    private void moved() {
+        version++;
+        lastSize = log.size();
+        fits.clear();
+    }
+
+    /** How many cases it had when it was read last. */
+    int lastSize() {
+        return lastSize;
+    }
+
+    /** Whether it has grown by a good part since this was asked for last. */
+    boolean grew() {
+        int size = lastSize;
+        if (size > weighedAt + weighedAt / 4 + 100) {
+            weighedAt = size;
+            return true;
+        }
+        return false;
+    }
+
+    /** Looks at the log as it is now. */
+    synchronized <T> T look(Function<CountedLog<CaseLog.Entry>, T> at) {
+        refresh();
+        return at.apply(log);
+    }
+
+    /** Rises with every change of the log. */
+    synchronized long version() {
+        refresh();
+        return version;
+    }
+
+    private void refresh() {
+        Set<Long> numbers;
+        boolean all;
+        // taken before they are read: what changes meanwhile is read again
+        synchronized (changed) {
+            numbers = Set.copyOf(changed);
+            all = allChanged;
+            changed.clear();
+            allChanged = false;
+        }
+        try {
+            if (all || log == null) {
+                read(source.all(error));
+            } else if (!numbers.isEmpty()) {
+                List<LogReading.Told> told = source.of(numbers);
+                numbers.forEach(n -> log.remove(String.valueOf(n)));
+                told.stream().filter(t -> t.error().equals(error.key())).forEach(t -> log.put(t.entry()));
+                moved();
+            }
+        } catch (RuntimeException | Error e) {
+            synchronized (changed) {
+                changed.addAll(numbers);
+                allChanged |= all;
+            }
+            throw e;
+        }
+    }
+
+    /** The evidence for a case under this product version; null if that is not known. */
+    EvidenceService.Fitted fitted(String productVersion) {
+        String release = productVersion == null ? "" : Release.of(productVersion);
+        CompletableFuture<EvidenceService.Fitted> fit;
+        Supplier<EvidenceService.Fitted> mine = null;
+        synchronized (this) {
+            refresh();
+            fit = fits.get(release);
+            if (fit == null) {
+                if (fits.size() >= MOST_FITS) {
+                    fits.clear();
+                }
+                fit = new CompletableFuture<>();
+                fits.put(release, fit);
+                Counted counted = log.counted(frame.minutes(), productVersion);
+                Map<Map<String, String>, Integer> known = log.known();
+                mine = () -> frame.fit(error, counted, known);
+            }
+        }
+        if (mine != null) {
+            try {
+                fit.complete(mine.get());
+            } catch (RuntimeException | Error e) {
+                forget(release, fit);
+                fit.completeExceptionally(e);
+                throw e;
+            }
+        }
+        return fit.join();
+    }
+
+    private synchronized void forget(String release, CompletableFuture<EvidenceService.Fitted> fit) {
+        fits.remove(release, fit);
+    }
+}
