@@ -28,6 +28,10 @@ public final class RunningApp implements AutoCloseable {
     private final ConfigurableApplicationContext context;
 
     private RunningApp(Path data, boolean ownsData, boolean demo, String... settings) {
+        this(data, ownsData, demo, null, settings);
+    }
+
+    private RunningApp(Path data, boolean ownsData, boolean demo, Looked looked, String... settings) {
         this.data = data;
         this.ownsData = ownsData;
         List<String> args = new ArrayList<>(List.of(
@@ -44,8 +48,13 @@ public final class RunningApp implements AutoCloseable {
         // one start at a time: starting sets the logging of the whole process
         synchronized (STARTING) {
             context = new SpringApplicationBuilder(Mendak.class)
-                    .initializers(
-                            c -> ((GenericApplicationContext) c).registerBean("testClock", Clock.class, () -> clock))
+                    .initializers(c -> {
+                        GenericApplicationContext beans = (GenericApplicationContext) c;
+                        beans.registerBean("testClock", Clock.class, () -> clock);
+                        if (looked != null) {
+                            beans.registerBean(Looked.class, () -> looked);
+                        }
+                    })
                     .run(args.toArray(String[]::new));
         }
     }
@@ -74,6 +83,11 @@ public final class RunningApp implements AutoCloseable {
     /** A desk on a folder that stays when it is closed. */
     public static RunningApp on(Path data, String... settings) {
         return new RunningApp(data, false, false, settings);
+    }
+
+    /** The same, and what its statements look at is counted once that is wanted. */
+    static RunningApp watched(Path data, Looked looked) {
+        return new RunningApp(data, true, false, looked);
     }
 
     /** Where it listens, without a slash at the end. */

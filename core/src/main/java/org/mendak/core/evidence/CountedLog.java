@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.IntStream;
@@ -165,6 +166,21 @@ public final class CountedLog<E> {
         return figures;
     }
 
+    /** What was counted of one of its fixes; its minutes are not. */
+    public FixTally tally(String fix) {
+        return tallies.tally(indices.get(fix), 0);
+    }
+
+    /** How often one of its fixes took how many minutes. */
+    public SortedMap<Double, Integer> minutes(String fix) {
+        return tallies.minutes(indices.get(fix));
+    }
+
+    /** The median of what was seen so often; 0 of nothing. */
+    public static double median(SortedMap<Double, Integer> counts) {
+        return Tallies.median(counts);
+    }
+
     /** In which month each product version was first met. */
     public Map<String, String> versions() {
         Map<String, String> first = new TreeMap<>();
@@ -195,7 +211,7 @@ public final class CountedLog<E> {
     public Counted counted(List<Double> minutes, String version) {
         double[] weights = new double[shapes.size()];
         double[] most = IntStream.range(0, fixes.size())
-                .mapToDouble(i -> LONGEST_OF_MEDIAN * tallies.median(i))
+                .mapToDouble(i -> LONGEST_OF_MEDIAN * Tallies.median(tallies.minutes(i)))
                 .toArray();
         double[] sums = minutes.stream().mapToDouble(m -> AUTHOR_STRENGTH * m).toArray();
         double[] strengths = new double[fixes.size()];

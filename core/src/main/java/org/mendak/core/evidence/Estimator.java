@@ -27,6 +27,7 @@ final class Estimator {
     private static final double NONE_MEAN = 0.01;
     private static final double NONE_STRENGTH = 50;
     private static final double OPTIMISM = 1;
+    private static final double FADES = 10;
     private static final double MOST_OPTIMISTIC = 0.98;
     private static final double STILL = 2e-6;
     private static final int MOST_ROUNDS = 1_000;
@@ -272,14 +273,26 @@ final class Estimator {
         return sum;
     }
 
+    /**
+     * The chances to plan on: above the mean by the spread of what is little known, less so the more the fix was tried, whatever the
+     * cause was. Pairs of a fix and a cause that no order ever shows keep their prior spread for ever, and plans would run too long on it.
+     */
     private double[][] optimistic() {
         double[][] plus = new double[n + 1][n];
+        double[] fades = new double[n];
+        for (int i = 0; i < n; i++) {
+            double tries = 0;
+            for (int k = 0; k <= n; k++) {
+                tries += worked[k][i] + failed[k][i];
+            }
+            fades[i] = Math.sqrt(FADES / (FADES + tries));
+        }
         for (int k = 0; k <= n; k++) {
             for (int i = 0; i < n; i++) {
                 double a = priorStrength(i, k) * priorMean(i, k) + worked[k][i];
                 double b = priorStrength(i, k) * (1 - priorMean(i, k)) + failed[k][i];
                 double sd = Math.sqrt(a * b / ((a + b) * (a + b) * (a + b + 1)));
-                plus[k][i] = Math.min(MOST_OPTIMISTIC, e[k][i] + OPTIMISM * sd);
+                plus[k][i] = Math.min(MOST_OPTIMISTIC, e[k][i] + OPTIMISM * sd * fades[i]);
             }
         }
         return plus;

@@ -1,9 +1,11 @@
 package org.mendak.core.evidence;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SortedMap;
 import java.util.TreeMap;
 
 /** Counts the tries of fixes, fix by fix; what was counted can be taken back. Whole numbers only, so that nothing of it stays. */
@@ -18,7 +20,6 @@ final class Tallies {
         final Map<Long, Integer> after = new HashMap<>();
         final Map<Slot, int[]> slots = new HashMap<>();
         final TreeMap<Double, Integer> minutes = new TreeMap<>();
-        int timed;
     }
 
     private record Slot(String version, String month) {}
@@ -43,7 +44,6 @@ final class Tallies {
                 count(n, c, r, sign);
             }
             if (r.timed()) {
-                n.timed += sign;
                 add(n.minutes, r.attempt().minutes(), sign);
             }
         }
@@ -82,23 +82,28 @@ final class Tallies {
         return new FixTally(n.tried, n.worked, n.held, n.first, n.workedFirst, 0, 0, minutes, n.after, slices);
     }
 
-    /** The median of a fix's minutes; 0 if none are known. */
-    double median(int i) {
-        Count n = counts.get(i);
-        if (n.timed == 0) {
+    /** How often a fix took how many minutes. */
+    SortedMap<Double, Integer> minutes(int i) {
+        return Collections.unmodifiableSortedMap(counts.get(i).minutes);
+    }
+
+    /** The median of what was seen so often; 0 of nothing. */
+    static double median(SortedMap<Double, Integer> counts) {
+        int all = counts.values().stream().mapToInt(n -> n).sum();
+        if (all == 0) {
             return 0;
         }
         int seen = 0;
         double low = Double.NaN;
-        for (Map.Entry<Double, Integer> m : n.minutes.entrySet()) {
+        for (Map.Entry<Double, Integer> m : counts.entrySet()) {
             seen += m.getValue();
-            if (Double.isNaN(low) && 2 * seen >= n.timed) {
+            if (Double.isNaN(low) && 2 * seen >= all) {
                 low = m.getKey();
             }
-            if (2 * seen > n.timed) {
+            if (2 * seen > all) {
                 return (low + m.getKey()) / 2;
             }
         }
-        throw new IllegalStateException(n.timed + " times, of which " + seen + " were found");
+        throw new IllegalStateException(all + " times, of which " + seen + " were found");
     }
 }

@@ -4,10 +4,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -152,42 +154,105 @@ public class CaseStore {
                 c.at());
     }
 
+    /** What the newest cases are found by: a column, and the index of it and of the number, which is read from its end. */
+    private enum By {
+        DEVICE("device_folded", "case_on_device"),
+        REFERENCE("reference_folded", "case_by_reference"),
+        REQUESTER("requester_folded", "case_of_requester"),
+        ERROR("error_key", "case_of_error"),
+        AGENT("agent", "case_of_agent"),
+        STATUS("status", "case_in_status");
+
+        private final String column;
+        private final String index;
+
+        By(String column, String index) {
+            this.column = column;
+            this.index = index;
+        }
+
+        /** Those that a begun word may be the beginning of. */
+        private static final List<By> BEGUN = List.of(DEVICE, REFERENCE, REQUESTER, ERROR);
+    }
+
+    /** As many cases that begin alike are looked up one by one; where there are more, the newest are soon found among all. */
+    private static final int MOST_ALIKE = 20_000;
+
+    /** The newest cases. O(log cases) and those that are answered where one thing is asked for. */
     List<CaseRow> list(Tx tx, WantedCases w) {
-        StringBuilder sql = new StringBuilder(CASE).append(" where 1 = 1");
+        Map<By, String> wanted = wanted(w);
+        // the one that fewest cases have in common comes first
+        Optional<By> first = wanted.keySet().stream().findFirst();
+        StringBuilder sql = new StringBuilder(CASE);
         List<Object> values = new ArrayList<>();
-        Map<String, String> equal = new LinkedHashMap<>();
-        equal.put("error_key", w.error());
-        equal.put("lower(device)", lower(w.device()));
-        equal.put("lower(requester)", lower(w.requester()));
-        equal.put("lower(reference)", lower(w.reference()));
-        equal.put("waits_for", w.waits());
-        equal.put("status", w.status());
-        equal.put("agent", w.agent());
-        equal.forEach((column, value) -> {
-            if (value != null) {
-                sql.append(" and ").append(column).append(" = ?");
-                values.add(value);
-            }
+        first.ifPresent(by -> sql.append(" use index (").append(by.index).append(")"));
+        sql.append(" where 1 = 1");
+        wanted.forEach((by, value) -> {
+            sql.append(" and ").append(by.column).append(" = ?");
+            values.add(value);
         });
+        if (w.waits() != null) {
+            sql.append(" and waits_for = ?");
+            values.add(w.waits());
+        }
         if (w.q() != null && !w.q().isBlank()) {
-            sql.append(
-                    " and (lower(device) like ? or lower(requester) like ? or lower(reference) like ? or error_key like ?"
-                            + " or cast(number as varchar) = ?)");
-            String like = "%"
-                    + lower(w.q())
-                            .strip()
-                            .replace("\\", "\\\\")
-                            .replace("%", "\\%")
-                            .replace("_", "\\_") + "%";
-            values.addAll(List.of(like, like, like, like, w.q().strip()));
+            begun(tx, lower(w.q().strip()), sql, values);
         }
         if (w.before() != null) {
             sql.append(" and number < ?");
             values.add(w.before());
         }
-        sql.append(" order by number desc limit ?");
+        // all columns of the index stand in the order, so that it is read from its end and no further than needed
+        sql.append(" order by ");
+        first.ifPresent(by -> sql.append(by.column).append(" desc, "));
+        sql.append("number desc limit ?");
         values.add(w.most());
         return tx.list(sql.toString(), CaseStore::row, values.toArray());
+    }
+
+    private static Map<By, String> wanted(WantedCases w) {
+        Map<By, String> wanted = new EnumMap<>(By.class);
+        wanted.put(By.DEVICE, lower(w.device()));
+        wanted.put(By.REFERENCE, lower(w.reference()));
+        wanted.put(By.REQUESTER, lower(w.requester()));
+        wanted.put(By.ERROR, w.error());
+        wanted.put(By.AGENT, w.agent());
+        // only open cases wait for something
+        wanted.put(By.STATUS, w.status() == null && w.waits() != null ? "open" : w.status());
+        wanted.values().removeIf(Objects::isNull);
+        return wanted;
+    }
+
+    /** Those whose device, reference, requester or error begins so, or whose number it is. */
+    private static void begun(Tx tx, String word, StringBuilder sql, List<Object> values) {
+        List<Long> numbers = new ArrayList<>();
+        boolean many = false;
+        for (By by : By.BEGUN) {
+            List<Long> found = tx.list(
+                    "select number from desk_case use index (" + by.index + ") where " + by.column + " >= ? and "
+                            + by.column + " < ? limit ?",
+                    r -> r.getLong(1),
+                    word,
+                    word + Character.MAX_VALUE,
+                    MOST_ALIKE + 1);
+            many |= found.size() > MOST_ALIKE;
+            numbers.addAll(found);
+        }
+        if (word.matches("\\d{1,18}")) {
+            numbers.add(Long.valueOf(word));
+        }
+        if (!many) {
+            sql.append(" and number = any(?)");
+            values.add(numbers.toArray(Long[]::new));
+            return;
+        }
+        sql.append(" and (");
+        for (By by : By.BEGUN) {
+            sql.append(by.column).append(" >= ? and ").append(by.column).append(" < ? or ");
+            values.addAll(List.of(word, word + Character.MAX_VALUE));
+        }
+        sql.append("cast(number as varchar) = ?)");
+        values.add(word);
     }
 
     private static String lower(String s) {
@@ -267,8 +332,8 @@ public class CaseStore {
     Optional<CaseRow> lastEnded(Tx tx, long before, String error, String device, Instant since) {
         return tx.one(
                 CASE
-                        + " where number < ? and error_key = ? and lower(device) = ? and status in ('solved', 'worked-around') and"
-                        + " closed_at >= ? order by closed_at desc limit 1",
+                        + " use index (case_on_device) where number < ? and error_key = ? and device_folded = ? and status in ('solved',"
+                        + " 'worked-around') and closed_at >= ? order by closed_at desc limit 1",
                 CaseStore::row,
                 before,
                 error,
@@ -279,7 +344,8 @@ public class CaseStore {
     /** The latest other case on the same device. */
     Optional<Long> lastOnDevice(Tx tx, long before, String device) {
         return tx.one(
-                "select number from desk_case where number < ? and lower(device) = ? order by number desc limit 1",
+                "select number from desk_case use index (case_on_device) where number < ? and device_folded = ?"
+                        + " order by device_folded desc, number desc limit 1",
                 r -> r.getLong(1),
                 before,
                 lower(device));
@@ -341,7 +407,7 @@ public class CaseStore {
     List<CaseRow> uncured(Tx tx, String agent, Instant since, int most) {
         return tx.list(
                 CASE
-                        + " c where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and not exists"
+                        + " c use index (case_closed_by) where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and not exists"
                         + " (select 1 from case_correction x where x.number = c.number and x.what = 'cured-by') order by number desc limit ?",
                 CaseStore::row,
                 agent,

@@ -31,6 +31,8 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /**
@@ -51,6 +53,8 @@ class DeskEvidenceService {
 
     /** So many are computed at once; who asks for one more is told to wait. */
     private static final int MOST_AT_ONCE = 8;
+
+    private static final long GRACE_S = 10;
 
     /** Known errors that are listed; a table has them all. */
     private static final int MOST_LINES = 200;
@@ -273,8 +277,26 @@ class DeskEvidenceService {
                 new EvidenceViews(library.library(), e).hardlyEver());
     }
 
+    /** What cases say is read as soon as the desk is open, so that hardly anybody waits for it. */
+    @EventListener(ApplicationReadyEvent.class)
+    void read() {
+        executor.execute(() -> {
+            try {
+                memory.fill(total -> {}, done -> {});
+            } catch (RuntimeException e) {
+                LOG.warn("cases could not be read ahead; they are read when somebody asks", e);
+            }
+        });
+    }
+
     @PreDestroy
     void stop() {
-        executor.shutdownNow();
+        memory.end();
+        executor.shutdown();
+        try {
+            executor.awaitTermination(GRACE_S, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

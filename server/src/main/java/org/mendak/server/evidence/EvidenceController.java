@@ -5,7 +5,6 @@ import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FreeQuery;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
@@ -40,7 +39,7 @@ class EvidenceController {
     private final DeskEvidenceService desk;
     private final OrderDraftService drafts;
     private final EffectService effects;
-    private final Db db;
+    private final Occurrences occurrences;
 
     EvidenceController(
             EvidenceService evidence,
@@ -48,19 +47,19 @@ class EvidenceController {
             DeskEvidenceService desk,
             OrderDraftService drafts,
             EffectService effects,
-            Db db) {
+            Occurrences occurrences) {
         this.evidence = evidence;
         this.errors = errors;
         this.desk = desk;
         this.drafts = drafts;
         this.effects = effects;
-        this.db = db;
+        this.occurrences = occurrences;
     }
 
     @GetMapping("/api/evidence")
-    List<EvidenceService.Occurrence> occurrences(Caller caller) {
+    List<Occurrences.Occurrence> occurrences(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see evidence");
-        return db.tx(evidence::occurrences);
+        return occurrences.all();
     }
 
     /** How fixes have fared over all known errors; {@code key} once for each, at most 100. */
@@ -70,7 +69,7 @@ class EvidenceController {
         if (key.size() > 100) {
             throw Refusal.badRequest("At most 100 fixes at once, not " + key.size() + ".");
         }
-        return db.tx(tx -> evidence.fared(tx, key));
+        return evidence.fared(key);
     }
 
     /** What was measured of each published revision of a document, and whether the newest does better. */

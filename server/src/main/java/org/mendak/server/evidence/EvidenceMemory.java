@@ -2,6 +2,7 @@ package org.mendak.server.evidence;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -34,7 +35,10 @@ class EvidenceMemory {
     /** Cases that are open go by documents of before for a while. */
     private static final int MOST_FRAMES = 3;
 
-    private static final int PAGE = 5_000;
+    private static final int PAGE = 2_000;
+
+    /** Reading stops by itself: a thread that is interrupted while it reads closes the file of the desk. */
+    private volatile boolean ending;
 
     private final Db db;
     private final CaseLog log;
@@ -50,6 +54,11 @@ class EvidenceMemory {
         this.log = log;
         this.store = store;
         this.library = library;
+    }
+
+    @PreDestroy
+    void end() {
+        ending = true;
     }
 
     /** The logs of one error, by what its documents said; the one used last is the last. */
@@ -151,13 +160,16 @@ class EvidenceMemory {
         total.accept(highest);
         LogReading reading = reading();
         Map<String, List<CaseLog.Entry>> entries = new HashMap<>();
-        for (long after = 0; after < highest; after += PAGE) {
+        for (long after = 0; after < highest && !ending; after += PAGE) {
             long from = after;
             long upTo = Math.min(highest, after + PAGE);
             db.tx(tx -> reading.page(tx, from, upTo))
                     .forEach(t -> entries.computeIfAbsent(t.error(), k -> new ArrayList<>())
                             .add(t.entry()));
             progress.accept(upTo);
+        }
+        if (ending) {
+            return;
         }
         wanted.forEach((error, l) -> {
             List<CaseLog.Entry> own = entries.getOrDefault(error, new ArrayList<>());

@@ -1,18 +1,21 @@
 package org.mendak.server.evidence;
 
-import java.time.YearMonth;
-import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.stream.Collectors;
+import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.FixTally;
 import org.mendak.core.plan.PastConditions;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Service;
 
@@ -24,16 +27,14 @@ public class EvidenceService {
     public record Fitted(Evidence evidence, PastConditions past) {}
 
     private final EvidenceMemory memory;
-    private final EvidenceStore store;
+    private final Occurrences occurrences;
     private final CaseLog log;
     private final LibraryService library;
-    private final ZoneId zone;
 
     EvidenceService(
-            EvidenceMemory memory, EvidenceStore store, CaseLog log, LibraryService library, Settings settings) {
-        zone = settings.zone();
+            EvidenceMemory memory, Occurrences occurrences, CaseLog log, LibraryService library) {
+        this.occurrences = occurrences;
         this.memory = memory;
-        this.store = store;
         this.log = log;
         this.library = library;
     }
@@ -65,35 +66,69 @@ public class EvidenceService {
     /** How a fix has fared over all known errors: how often it was retested, and how often that was good and stayed so. */
     public record Fared(String fix, int tried, int held) {}
 
-    /** How these fixes have fared, their earlier names included; those that nobody tried are left out. Bundles count for none. */
-    List<Fared> fared(Tx tx, List<String> fixes) {
-        Map<String, int[]> sums = new java.util.TreeMap<>();
-        List<String> names = fixes.stream()
-                .flatMap(k -> Stream.concat(
-                        Stream.of(k), library.library().fix(k).stream().flatMap(f -> f.aliases().stream())))
-                .distinct()
-                .toList();
-        for (EvidenceStore.Fared f : store.fared(tx, names)) {
-            String today = library.library().fix(f.fix()).map(Fix::key).orElse(f.fix());
-            int[] sum = sums.computeIfAbsent(today, k -> new int[2]);
-            sum[0] += f.tried();
-            sum[1] += f.held();
-        }
-        return sums.entrySet().stream()
-                .map(e -> new Fared(e.getKey(), e.getValue()[0], e.getValue()[1]))
-                .toList();
+    /**
+     * What fixes took.
+     *
+     * @param measured how many tries have minutes
+     * @param median of them; 0 if none has
+     */
+    public record Took(int measured, double median) {
+
+        /** Of a fix that nobody tried. */
+        public static final Took NEVER = new Took(0, 0);
     }
 
-    /** How often a known error occurs, and in which month it was met last. */
-    record Occurrence(String error, int cases, int open, String lastMonth) {}
+    /** What these fixes took under the known errors that try them; those that nobody tried are left out. */
+    public Map<String, Took> took(Set<String> fixes) {
+        Map<String, TreeMap<Double, Integer>> minutes = new HashMap<>();
+        each(fixes, (fix, log) -> log.minutes(fix)
+                .forEach((m, n) -> minutes.computeIfAbsent(fix, k -> new TreeMap<>())
+                        .merge(m, n, Integer::sum)));
+        Map<String, Took> took = new HashMap<>();
+        minutes.forEach((fix, counts) -> took.put(
+                fix,
+                new Took(
+                        counts.values().stream().mapToInt(n -> n).sum(), CountedLog.median(counts))));
+        return took;
+    }
 
-    List<Occurrence> occurrences(Tx tx) {
-        return store.counts(tx).stream()
-                .map(c -> new Occurrence(
-                        c.error(),
-                        c.cases(),
-                        c.open(),
-                        YearMonth.from(c.last().atZone(zone)).toString()))
+    /** How many cases each known error has, by its key at the time. */
+    public Map<String, Integer> met() {
+        return occurrences.all().stream()
+                .collect(Collectors.toMap(Occurrences.Occurrence::error, Occurrences.Occurrence::cases));
+    }
+
+    private void each(Set<String> fixes, BiConsumer<String, CountedLog<CaseLog.Entry>> look) {
+        Library now = library.library();
+        for (KnownError e : now.errors().values()) {
+            List<String> tried =
+                    Library.fixKeys(e.plannable()).stream().filter(fixes::contains).toList();
+            if (!tried.isEmpty()) {
+                memory.of(e, now.fixes()).look(log -> {
+                    tried.forEach(f -> look.accept(f, log));
+                    return null;
+                });
+            }
+        }
+    }
+
+    /** How these fixes have fared under the known errors that try them; those that nobody tried are left out. Bundles count for none. */
+    List<Fared> fared(List<String> fixes) {
+        Library now = library.library();
+        Map<String, int[]> sums = new TreeMap<>();
+        Set<String> wanted = fixes.stream()
+                .flatMap(k -> now.fix(k).stream())
+                .map(Fix::key)
+                .collect(Collectors.toSet());
+        each(wanted, (fix, log) -> {
+            FixTally t = log.tally(fix);
+            int[] sum = sums.computeIfAbsent(fix, k -> new int[2]);
+            sum[0] += t.tried();
+            sum[1] += t.held();
+        });
+        return sums.entrySet().stream()
+                .filter(e -> e.getValue()[0] > 0)
+                .map(e -> new Fared(e.getKey(), e.getValue()[0], e.getValue()[1]))
                 .toList();
     }
 }

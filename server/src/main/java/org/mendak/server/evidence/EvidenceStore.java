@@ -1,8 +1,13 @@
 package org.mendak.server.evidence;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -21,32 +26,37 @@ class EvidenceStore {
                 numbers);
     }
 
-    record Count(String error, int cases, int open, Instant last) {}
+    /** How many cases there are of a known error, and when the last one was opened. */
+    record Count(String error, int cases, Instant last) {}
 
-    /** How many cases there are of each known error. */
+    /** Of all known errors that there are cases of; read from an index alone. */
     List<Count> counts(Tx tx) {
         return tx.list(
-                "select error_key, count(*) as cases, count(case when status = 'open' then 1 end) as open_cases,"
-                        + " max(opened_at) as last from desk_case where error_key is not null"
-                        + " group by error_key order by error_key",
-                r -> new Count(
-                        r.getString("error_key"), r.getInt("cases"), r.getInt("open_cases"), Tx.instant(r, "last")));
+                "select error_key, count(*) as cases, max(opened_at) as last from desk_case use index (case_by_error)"
+                        + " where error_key is not null group by error_key",
+                EvidenceStore::count);
     }
 
-    /** How often a fix was retested, and how often it worked and did not come back. */
-    record Fared(String fix, int tried, int held) {}
+    /** Of one. */
+    Optional<Count> count(Tx tx, String error) {
+        return tx.one(
+                "select error_key, count(*) as cases, max(opened_at) as last from desk_case use index (case_by_error)"
+                        + " where error_key = ? group by error_key",
+                EvidenceStore::count,
+                error);
+    }
 
-    /** Of attempts that were made by themselves, not in a bundle. */
-    List<Fared> fared(Tx tx, List<String> fixes) {
-        if (fixes.isEmpty()) {
-            return List.of();
-        }
-        return tx.list(
-                "select a.fix_key, count(*) as tried, count(case when a.outcome = 'worked' and c.attempt_id is null then 1 end)"
-                        + " as held from attempt a left join attempt_correction c on c.attempt_id = a.id"
-                        + " where a.bundle is null and a.outcome in ('worked', 'no-change', 'different-error', 'made-worse')"
-                        + " and a.fix_key in (" + "?, ".repeat(fixes.size() - 1) + "?) group by a.fix_key",
-                r -> new Fared(r.getString("fix_key"), r.getInt("tried"), r.getInt("held")),
-                fixes.toArray());
+    private static Count count(ResultSet r) throws SQLException {
+        return new Count(r.getString("error_key"), r.getInt("cases"), Tx.instant(r, "last"));
+    }
+
+    /** How many cases of each known error are open. */
+    Map<String, Integer> open(Tx tx) {
+        Map<String, Integer> open = new HashMap<>();
+        tx.list(
+                "select error_key, count(*) as cases from desk_case where status = 'open' and error_key is not null"
+                        + " group by error_key",
+                r -> open.put(r.getString("error_key"), r.getInt("cases")));
+        return open;
     }
 }

@@ -31,10 +31,10 @@ class HeardStore {
 
     record Text(long number, String text, Instant at) {}
 
-    /** Keys of known errors that cases ended as. */
+    /** Keys of known errors that there are cases of. */
     List<String> errors(Tx tx) {
         return tx.list(
-                "select distinct error_key from desk_case where error_key is not null and closed_at is not null",
+                "select error_key from desk_case use index (case_by_error) where error_key is not null group by error_key",
                 r -> r.getString(1));
     }
 
@@ -43,27 +43,28 @@ class HeardStore {
     /** The first texts of the newest cases that ended as this error, the newest first. */
     List<Text> taught(Tx tx, String error, int most) {
         return texts(
-                tx, "error_key = ? and " + TEACHES + " order by error_key desc, opened_at desc limit ?", error, most);
+                tx, "case_by_error", "error_key = ? and " + TEACHES + " order by error_key desc, opened_at desc limit ?", error, most);
     }
 
     /** The first texts of the newest cases that are open, the newest first. */
     List<Text> open(Tx tx, int most) {
-        return texts(tx, "status = 'open' order by status desc, opened_at desc limit ?", most);
+        return texts(tx, "case_by_status", "status = 'open' order by status desc, opened_at desc limit ?", most);
     }
 
     /** The first texts of the newest cases that were opened since then and have no known error, the newest first. */
     List<Text> unknown(Tx tx, Instant since, int most) {
         return texts(
                 tx,
+                "case_by_error",
                 "error_key is null and status <> 'open' and opened_at >= ? order by error_key desc, opened_at desc limit ?",
                 since,
                 most);
     }
 
-    private static List<Text> texts(Tx tx, String which, Object... arguments) {
+    private static List<Text> texts(Tx tx, String index, String which, Object... arguments) {
         return tx.list(
                 "select c.number, c.opened_at, " + SOME_TEXT + " as words"
-                        + " from (select number, opened_at from desk_case c where " + which
+                        + " from (select number, opened_at from desk_case c use index (" + index + ") where " + which
                         + ") c join case_text t on t.number ="
                         + " c.number and t.id = (select min(id) from case_text f where f.number = c.number)"
                         + " order by c.opened_at desc, c.number desc",

@@ -17,6 +17,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.Problem;
+import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.Library;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Settings;
@@ -28,10 +29,12 @@ class LibraryFindings {
 
     private final Db db;
     private final UpkeepStore store;
+    private final EvidenceService evidence;
     private final Caught caught;
     private final ZoneId zone;
 
-    LibraryFindings(Db db, UpkeepStore store, Caught caught, Settings settings) {
+    LibraryFindings(Db db, UpkeepStore store, EvidenceService evidence, Caught caught, Settings settings) {
+        this.evidence = evidence;
         this.db = db;
         this.store = store;
         this.caught = caught;
@@ -39,11 +42,12 @@ class LibraryFindings {
     }
 
     private record Counted(
-            Map<String, Integer> cases, Map<String, UpkeepStore.Minutes> minutes, Map<String, Instant> published) {}
+            Map<String, Integer> cases, Map<String, EvidenceService.Took> minutes, Map<String, Instant> published) {}
 
     /** O(documents), and once O(texts) for each edition of the library. */
     List<Finding> of(Library library, LocalDate today) {
-        Counted counted = db.tx(tx -> new Counted(store.cases(tx), store.minutes(tx), store.published(tx)));
+        Counted counted =
+                new Counted(evidence.met(), evidence.took(library.fixes().keySet()), db.tx(store::published));
         Shelf shelf = new Shelf(library.fixes(), library.errors(), library.vocabulary());
         List<Finding> all = new ArrayList<>();
         Caught.Counts counts = caught.counts();
@@ -66,7 +70,7 @@ class LibraryFindings {
             problems(new ParsedDocument(DocumentKind.ERROR, e.key(), e, null, List.of()), e.title(), shelf, all);
         }
         for (Fix f : new TreeMap<>(library.fixes()).values()) {
-            UpkeepStore.Minutes m = counted.minutes().getOrDefault(f.key(), UpkeepStore.Minutes.NONE);
+            EvidenceService.Took m = counted.minutes().getOrDefault(f.key(), EvidenceService.Took.NEVER);
             DeskReview.of(
                             f,
                             new DeskReview.FixFigures(

@@ -4,11 +4,13 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Set;
 import org.mendak.core.review.DeskReview;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Problem;
+import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -25,12 +27,21 @@ class UpkeepService {
 
     private final Db db;
     private final UpkeepStore store;
+    private final EvidenceService evidence;
     private final Caught caught;
     private final LibraryService library;
     private final ZoneId zone;
     private final Clock clock;
 
-    UpkeepService(Db db, UpkeepStore store, Caught caught, LibraryService library, Settings settings, Clock clock) {
+    UpkeepService(
+            Db db,
+            UpkeepStore store,
+            EvidenceService evidence,
+            Caught caught,
+            LibraryService library,
+            Settings settings,
+            Clock clock) {
+        this.evidence = evidence;
         this.db = db;
         this.store = store;
         this.caught = caught;
@@ -59,13 +70,11 @@ class UpkeepService {
         Fix f = library.library()
                 .fix(key)
                 .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
-        return problems(db.tx(tx -> {
-            UpkeepStore.Minutes m = store.minutes(tx, f.key());
-            return DeskReview.of(
+        EvidenceService.Took m = evidence.took(Set.of(f.key())).getOrDefault(f.key(), EvidenceService.Took.NEVER);
+        return problems(db.tx(tx -> DeskReview.of(
                     f,
                     new DeskReview.FixFigures(m.measured(), m.median(), published(tx, DocumentKind.FIX, f.key())),
-                    today());
-        }));
+                    today())));
     }
 
     private static List<Problem> problems(List<DeskReview.Finding> found) {

@@ -2,6 +2,8 @@ package org.mendak.server.upkeep;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,15 +16,7 @@ class UpkeepStore {
 
     private static final int LONGEST_TEXT = 8_000;
 
-    /** How many cases each known error had, by its key at the time. */
-    Map<String, Integer> cases(Tx tx) {
-        Map<String, Integer> cases = new HashMap<>();
-        tx.list(
-                "select error_key, count(*) as n from desk_case where error_key is not null group by error_key",
-                r -> cases.put(r.getString("error_key"), r.getInt("n")));
-        return cases;
-    }
-
+    /** How many cases a known error had, by its key at the time. */
     int cases(Tx tx, String error) {
         return tx.one("select count(*) from desk_case where error_key = ?", r -> r.getInt(1), error)
                 .orElse(0);
@@ -39,32 +33,6 @@ class UpkeepStore {
                         + " order by t.id desc limit ?",
                 r -> new Said(r.getLong("id"), r.getString("error_key"), r.getString("said")),
                 most);
-    }
-
-    record Minutes(int measured, double median) {
-
-        static final Minutes NONE = new Minutes(0, 0);
-    }
-
-    private static final String MEASURED =
-            " minutes is not null and outcome in ('worked', 'no-change', 'different-error', 'made-worse')";
-
-    Minutes minutes(Tx tx, String fix) {
-        return tx.one(
-                        "select count(minutes) as measured, coalesce(median(minutes), 0) as middle from attempt where fix_key = ? and"
-                                + MEASURED,
-                        r -> new Minutes(r.getInt("measured"), r.getDouble("middle")),
-                        fix)
-                .orElse(Minutes.NONE);
-    }
-
-    Map<String, Minutes> minutes(Tx tx) {
-        Map<String, Minutes> minutes = new HashMap<>();
-        tx.list(
-                "select fix_key, count(minutes) as measured, median(minutes) as middle from attempt where" + MEASURED
-                        + " group by fix_key",
-                r -> minutes.put(r.getString("fix_key"), new Minutes(r.getInt("measured"), r.getDouble("middle"))));
-        return minutes;
     }
 
     /** When readers got what they see now, by "error/key" or "fix/key". */
@@ -87,10 +55,19 @@ class UpkeepStore {
 
     /** What was passed to somebody and is overdue, and what is owed by cases that are open and older than that. */
     List<LeftBehind> leftBehind(Tx tx, Instant now, Instant old, int most) {
+        List<LeftBehind> all = new ArrayList<>(
+                left(tx, "use index (put_back_due) where p.state = 'passed-to' and p.due_at < ?", now, most));
+        for (String state : List.of("open", "for-now")) {
+            all.addAll(left(tx, "use index (put_back_since) where p.state = '" + state + "' and p.at < ?", old, most));
+        }
+        all.sort(Comparator.comparing(LeftBehind::at).thenComparing(LeftBehind::id));
+        return all.size() > most ? all.subList(0, most) : all;
+    }
+
+    private static List<LeftBehind> left(Tx tx, String which, Instant before, int most) {
         return tx.list(
-                "select p.id, p.number, p.text, p.state, coalesce(p.passed_to, c.agent) as who, p.due_at, p.at from put_back p"
-                        + " join desk_case c on c.number = p.number where (p.state = 'passed-to' and p.due_at < ?) or"
-                        + " (p.state in ('open', 'for-now') and p.at < ?) order by p.at limit ?",
+                "select p.id, p.number, p.text, p.state, coalesce(p.passed_to, c.agent) as who, p.due_at, p.at from (select p.*"
+                        + " from put_back p " + which + " order by p.at limit ?) p join desk_case c on c.number = p.number",
                 r -> new LeftBehind(
                         r.getLong("id"),
                         r.getLong("number"),
@@ -99,8 +76,7 @@ class UpkeepStore {
                         r.getString("who"),
                         Tx.instant(r, "due_at"),
                         Tx.instant(r, "at")),
-                now,
-                old,
+                before,
                 most);
     }
 
