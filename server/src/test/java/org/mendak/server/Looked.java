@@ -116,8 +116,9 @@ final class Looked implements BeanPostProcessor {
 
     private static <T> T watched(Class<T> type, T thing, Made made) {
         return type.cast(Proxy.newProxyInstance(
-                Looked.class.getClassLoader(), new Class<?>[] {type}, (proxy, how, args) -> made.of(
-                        invoked(thing, how, args), how, args)));
+                Looked.class.getClassLoader(),
+                new Class<?>[] {type},
+                (proxy, how, args) -> made.of(invoked(thing, how, args), how, args)));
     }
 
     private static Object invoked(Object thing, Method how, Object[] args) throws Throwable {

@@ -29,7 +29,8 @@ class SqlAtSizeTest extends OnDesk {
             "select error_key from desk_case use index (case_by_error) where error_key is not null group by error_key",
             // how often an error is met, where its cases changed; from an index alone
             "select error_key, count(*) as cases, max(opened_at) as last from desk_case use index (case_by_error)",
-            // what was measured of each revision is counted over all tries of one document, where its author looks at it
+            // what was measured of each revision is counted over all tries of one document, where its author looks at
+            // it
             "select doc_key, rev, count(*) as tried",
             // the newest texts, so many at most
             "select t.id, c.error_key, substring(t.text, 1, 8000) as said from case_text t join desk_case c",
@@ -75,13 +76,16 @@ class SqlAtSizeTest extends OnDesk {
         liv.post(at + "/notes", Map.of("text", "rings again")).expect(200);
         liv.post(at + "/facts", Map.of("image", "8.1")).expect(200);
         liv.post(at + "/texts", Map.of("text", "it says LL-712 again")).expect(200);
-        liv.post(at + "/free-steps", Map.of("clientId", "f1", "did", "turned the lantern")).expect(200);
+        liv.post(at + "/free-steps", Map.of("clientId", "f1", "did", "turned the lantern"))
+                .expect(200);
         long attempt = liv.attempt(n, "grow-tracks", "worked", 4);
         assertThat(attempt).isPositive();
         liv.post(at + "/close", Map.of("outcome", "solved")).expect(200);
         liv.post(at + "/reopen", Map.of()).expect(200);
         liv.post(at + "/close", Map.of("outcome", "handed-over")).expect(200);
-        api.csv("case,error,opened_at,status,fix,outcome\nold-1,tracks-full,2026-01-03T08:00:00Z,solved,clear-tracks,worked\n").expect(200);
+        api.csv(
+                        "case,error,opened_at,status,fix,outcome\nold-1,tracks-full,2026-01-03T08:00:00Z,solved,clear-tracks,worked\n")
+                .expect(200);
         liv.get("/api/errors/tracks-full/evidence").expect(200);
         liv.get("/api/in-hand").expect(200);
     }
@@ -96,7 +100,16 @@ class SqlAtSizeTest extends OnDesk {
         looked.watch();
         Api liv = agent("liv", "Liv Aune");
         long n = liv.openCase(Map.of(
-                "text", "LL-712", "error", "tracks-full", "device", "dev-77", "requester", "Caller 7", "reference", "SK-9"));
+                "text",
+                "LL-712",
+                "error",
+                "tracks-full",
+                "device",
+                "dev-77",
+                "requester",
+                "Caller 7",
+                "reference",
+                "SK-9"));
         liv.attempt(n, "clear-tracks", "no-change", 3);
         for (String path : lines("/calls-at-size.txt", "\n")) {
             if (!path.isBlank()) {

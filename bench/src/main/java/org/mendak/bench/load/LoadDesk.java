@@ -8,6 +8,7 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.mendak.bench.App;
@@ -49,9 +50,14 @@ record LoadDesk(Path folder, LoadSize size) {
             c.setAutoCommit(false);
             errors.write(c, size.errors());
             c.commit();
+            List<String> indexes = withoutIndexes(c);
             new LoadCases(c, errors, size.cases()).write();
             c.commit();
             try (Statement s = c.createStatement()) {
+                for (String index : indexes) {
+                    s.execute(index);
+                }
+                s.execute("set referential_integrity true");
                 s.execute("analyze");
                 s.execute("shutdown defrag");
             }
@@ -63,6 +69,29 @@ record LoadDesk(Path folder, LoadSize size) {
                 (System.nanoTime() - begun) / 1e9,
                 compacted(),
                 compacted() / 1024.0 / size.cases());
+    }
+
+    /** Drops what would be kept in order with every row, and says how it is made again; made at once it takes a tenth of the time. */
+    private static List<String> withoutIndexes(Connection c) throws SQLException {
+        List<String> made = new ArrayList<>();
+        try (Statement s = c.createStatement()) {
+            try (var r = s.executeQuery("script nodata nopasswords nosettings")) {
+                while (r.next()) {
+                    if (r.getString(1).startsWith("CREATE INDEX")) {
+                        made.add(r.getString(1));
+                    }
+                }
+            }
+            s.execute("set referential_integrity false");
+            for (String index : List.copyOf(made)) {
+                try {
+                    s.execute("drop index " + index.split("\\s+")[2]);
+                } catch (SQLException belongsToAConstraint) {
+                    made.remove(index);
+                }
+            }
+        }
+        return made;
     }
 
     private Connection open(String settings) throws SQLException {

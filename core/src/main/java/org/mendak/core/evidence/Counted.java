@@ -14,6 +14,9 @@ public final class Counted {
     private static final int FEW_PICKS = 20;
     private static final double TELLING = 2;
 
+    /** Shapes that weigh less than this of one case together are left out: against priors of one case and more no chance moves by 1e-7. */
+    private static final double NOTHING = 1e-8;
+
     /** A shape with the number of its cases, and what they weigh together. */
     record Weighed(Shape shape, int cases, double weight) {}
 
@@ -27,6 +30,10 @@ public final class Counted {
         this.variables = variables;
         this.shapes = List.copyOf(shapes);
         this.tallies = tallies;
+    }
+
+    int shapes() {
+        return shapes.size();
     }
 
     List<FixTally> tallies() {
@@ -75,11 +82,12 @@ public final class Counted {
 
     /** @param seen of each variable, and then of what was tried first if that is one too */
     private CauseModel model(List<Answers> seen) {
-        List<Pattern> patterns = new ArrayList<>(shapes.size());
-        double[] weights = new double[shapes.size()];
+        List<Weighed> weighing = weighing();
+        List<Pattern> patterns = new ArrayList<>(weighing.size());
+        double[] weights = new double[weighing.size()];
         for (int s = 0; s < weights.length; s++) {
-            Shape shape = shapes.get(s).shape();
-            weights[s] = shapes.get(s).weight();
+            Shape shape = weighing.get(s).shape();
+            weights[s] = weighing.get(s).weight();
             patterns.add(shape.pattern()
                     .knowing(IntStream.range(0, seen.size())
                             .mapToObj(v -> seen.get(v)
@@ -87,6 +95,19 @@ public final class Counted {
                             .toList()));
         }
         return Estimator.fit(fixes.size(), patterns, weights, Estimator.omegaFor(fixes.size()), seen, null);
+    }
+
+    /** All shapes but those that were last seen so long ago that all of them together weigh nothing, in their order. */
+    private List<Weighed> weighing() {
+        double[] ascending =
+                shapes.stream().mapToDouble(Weighed::weight).sorted().toArray();
+        double dropped = 0;
+        int at = 0;
+        while (at < ascending.length && dropped + ascending[at] <= NOTHING) {
+            dropped += ascending[at++];
+        }
+        double least = at == ascending.length ? Double.MAX_VALUE : ascending[at];
+        return shapes.stream().filter(s -> s.weight() >= least).toList();
     }
 
     /** The tallies with what a bundle's success is credited to. */

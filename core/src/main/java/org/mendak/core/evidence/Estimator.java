@@ -2,17 +2,15 @@ package org.mendak.core.evidence;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.DoubleConsumer;
 
 /**
  * Fits {@link CauseModel} to patterns by expectation maximisation with Dirichlet and Beta priors.
  *
  * <p>Deterministic: always from the prior means, until no share of a cause moves by {@value #STILL} or {@value #MOST_ROUNDS}
- * rounds are done. Equal patterns are folded first, which changes nothing but the time: O(rounds · distinct patterns · n · what
- * a pattern tried).
+ * rounds are done. Equal patterns are folded first, and what patterns share is computed once a round ({@link FoldedLog}), which changes
+ * nothing but the time: O(rounds · distinct patterns · n).
  *
  * <p>Source: A. P. Dempster, N. M. Laird, D. B. Rubin, "Maximum Likelihood from Incomplete Data via the EM Algorithm",
  * JRSS B 39 (1977), pp. 1-38; anchoring and constants: docs/evidence.md.
@@ -32,24 +30,10 @@ final class Estimator {
     private static final double STILL = 2e-6;
     private static final int MOST_ROUNDS = 1_000;
 
-    /** A pattern unpacked for the rounds, with the weight of all cases that show it. */
-    private record Folded(int[] failed, double[] shares, int[] ended, double endedShare, int[] answers, double weight) {
-        static Folded of(Pattern p, double weight) {
-            return new Folded(
-                    ints(p.failed()),
-                    p.shares().stream().mapToDouble(x -> x).toArray(),
-                    ints(p.ended()),
-                    p.endedShare(),
-                    ints(p.answers()),
-                    weight);
-        }
-
-        private static int[] ints(List<Integer> list) {
-            return list.stream().mapToInt(i -> i).toArray();
-        }
-    }
-
     private final int n;
+    /** Causes, those of the fixes and none. */
+    private final int causes;
+
     private final double omega;
     private final double[] alpha;
     private final List<Answers> answers;
@@ -64,6 +48,7 @@ final class Estimator {
 
     private Estimator(int n, double omega, List<Answers> answers) {
         this.n = n;
+        this.causes = n + 1;
         this.omega = omega;
         this.answers = answers;
         alpha = new double[n + 1];
@@ -110,13 +95,7 @@ final class Estimator {
             double omega,
             List<Answers> answers,
             DoubleConsumer objective) {
-        Map<Pattern, Double> folded = new LinkedHashMap<>();
-        for (int p = 0; p < weights.length; p++) {
-            folded.merge(patterns.get(p), weights[p], Double::sum);
-        }
-        List<Folded> flat = new ArrayList<>(folded.size());
-        folded.forEach((p, w) -> flat.add(Folded.of(p, w)));
-        return new Estimator(n, omega, answers).run(flat, objective);
+        return new Estimator(n, omega, answers).run(new FoldedLog(patterns, weights), objective);
     }
 
     static CauseModel fit(int n, List<Pattern> patterns, double[] weights, double omega) {
@@ -131,21 +110,17 @@ final class Estimator {
         return k == n ? NONE_STRENGTH : i == k ? OWN_STRENGTH : OTHER_STRENGTH;
     }
 
-    private CauseModel run(List<Folded> patterns, DoubleConsumer objective) {
-        double total = patterns.stream().mapToDouble(Folded::weight).sum();
+    private CauseModel run(FoldedLog log, DoubleConsumer objective) {
+        Rounds round = new Rounds(log);
         int rounds = 0;
         double moved = Double.MAX_VALUE;
-        double[] r = new double[n + 1];
         while (rounds < MOST_ROUNDS && moved >= STILL) {
             forget();
-            double fit = 0;
-            for (Folded p : patterns) {
-                fit += expect(p, r);
-            }
+            double fit = round.expect(objective != null);
             if (objective != null) {
                 objective.accept(fit + penalty());
             }
-            moved = maximise(total);
+            moved = maximise(log.totalWeight());
             rounds++;
         }
         List<Answers> fitted = new ArrayList<>();
@@ -153,6 +128,119 @@ final class Estimator {
             fitted.add(answers.get(v).fitted(told[v]));
         }
         return new CauseModel(pi, byFix(e), byFix(optimistic()), fitted, rounds);
+    }
+
+    /** What a round computes; one row of causes for each node, ending and set of answers, so that it walks through memory in order. */
+    private final class Rounds {
+
+        private final FoldedLog log;
+        private final double[] survived;
+        private final double[] ended;
+        private final double[] known;
+        private final double[] survivedShare;
+        private final double[] endedShare;
+        private final double[] knownShare;
+
+        Rounds(FoldedLog log) {
+            this.log = log;
+            survived = new double[log.nodes() * causes];
+            survivedShare = new double[survived.length];
+            ended = new double[log.endings().size() * causes];
+            endedShare = new double[ended.length];
+            known = new double[log.known().size() * causes];
+            knownShare = new double[known.length];
+        }
+
+        /** Adds each pattern's share to the counts of each cause; returns the weighted log-likelihood if that is wanted, else 0. */
+        double expect(boolean wanted) {
+            prepare();
+            int n = causes;
+            double[] like = new double[n];
+            double fit = 0;
+            for (int p = 0; p < log.size(); p++) {
+                int s = log.node(p) * n;
+                int x = log.ending(p) * n;
+                int a = log.answers(p) * n;
+                double sum = 0;
+                for (int k = 0; k < n; k++) {
+                    double l = survived[s + k] * ended[x + k] * known[a + k];
+                    like[k] = l;
+                    sum += l;
+                }
+                if (sum <= 0) {
+                    continue;
+                }
+                double weight = log.weight(p);
+                double scale = weight / sum;
+                for (int k = 0; k < n; k++) {
+                    double wr = like[k] * scale;
+                    survivedShare[s + k] += wr;
+                    endedShare[x + k] += wr;
+                    knownShare[a + k] += wr;
+                }
+                fit += wanted ? weight * Math.log(sum) : 0;
+            }
+            distribute();
+            return fit;
+        }
+
+        /** What all patterns of a node, an ending or a set of answers have in common. */
+        private void prepare() {
+            Arrays.fill(survivedShare, 0);
+            Arrays.fill(endedShare, 0);
+            Arrays.fill(knownShare, 0);
+            System.arraycopy(pi, 0, survived, 0, causes);
+            for (int node = 1; node < log.nodes(); node++) {
+                int above = log.above(node) * causes;
+                for (int k = 0; k < causes; k++) {
+                    survived[node * causes + k] = survived[above + k] * power(1 - e[k][log.fix(node)], log.share(node));
+                }
+            }
+            for (int x = 0; x < log.endings().size(); x++) {
+                FoldedLog.Ending by = log.endings().get(x);
+                for (int k = 0; k < causes; k++) {
+                    ended[x * causes + k] = by.fixes().length == 0 ? 1 : power(endedBy(by.fixes(), e[k]), by.share());
+                }
+            }
+            for (int a = 0; a < log.known().size(); a++) {
+                int[] values = log.known().get(a);
+                for (int k = 0; k < causes; k++) {
+                    double product = 1;
+                    for (int v = 0; v < values.length; v++) {
+                        product *= values[v] < 0 ? 1 : told[v][k][values[v]];
+                    }
+                    known[a * causes + k] = product;
+                }
+            }
+        }
+
+        /** Brings what was summed up for nodes, endings and answers to the fixes and values that they are made of. */
+        private void distribute() {
+            // the nodes below a node come behind it, and whatever failed there failed after this one
+            for (int node = log.nodes() - 1; node > FoldedLog.ROOT; node--) {
+                int above = log.above(node) * causes;
+                for (int k = 0; k < causes; k++) {
+                    double share = survivedShare[node * causes + k];
+                    failed[k][log.fix(node)] += log.share(node) * share;
+                    survivedShare[above + k] += share;
+                }
+            }
+            System.arraycopy(survivedShare, 0, count, 0, causes);
+            for (int x = 0; x < log.endings().size(); x++) {
+                FoldedLog.Ending by = log.endings().get(x);
+                for (int k = 0; k < causes; k++) {
+                    credit(by.fixes(), k, by.share() * endedShare[x * causes + k]);
+                }
+            }
+            for (int a = 0; a < log.known().size(); a++) {
+                int[] values = log.known().get(a);
+                for (int v = 0; v < values.length; v++) {
+                    for (int k = 0; k < causes && values[v] >= 0; k++) {
+                        seen[v][k][values[v]] += knownShare[a * causes + k];
+                    }
+                }
+            }
+        }
     }
 
     private void forget() {
@@ -164,45 +252,6 @@ final class Estimator {
                 Arrays.fill(byCause[k], 0);
             }
         }
-    }
-
-    /** Adds one pattern's share to the counts of each cause; returns its weighted log-likelihood. */
-    private double expect(Folded p, double[] r) {
-        double sum = 0;
-        for (int k = 0; k <= n; k++) {
-            double like = pi[k];
-            double[] ek = e[k];
-            for (int j = 0; j < p.failed.length; j++) {
-                like *= power(1 - ek[p.failed[j]], p.shares[j]);
-            }
-            if (p.ended.length > 0) {
-                like *= power(endedBy(p.ended, ek), p.endedShare);
-            }
-            for (int v = 0; v < p.answers.length; v++) {
-                if (p.answers[v] >= 0) {
-                    like *= told[v][k][p.answers[v]];
-                }
-            }
-            r[k] = like;
-            sum += like;
-        }
-        if (sum <= 0) {
-            return 0;
-        }
-        for (int k = 0; k <= n; k++) {
-            double wr = p.weight * r[k] / sum;
-            count[k] += wr;
-            for (int j = 0; j < p.failed.length; j++) {
-                failed[k][p.failed[j]] += p.shares[j] * wr;
-            }
-            credit(p.ended, k, p.endedShare * wr);
-            for (int v = 0; v < p.answers.length; v++) {
-                if (p.answers[v] >= 0) {
-                    seen[v][k][p.answers[v]] += wr;
-                }
-            }
-        }
-        return p.weight * Math.log(sum);
     }
 
     private static double power(double base, double share) {

@@ -3,6 +3,7 @@ package org.mendak.server.cases;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
@@ -154,7 +155,9 @@ class CaseEndings {
                 .filter(f -> f.source().equals("case") || f.source().equals("captured"))
                 .forEach(f -> store.addFact(tx, number, f));
         audit.write(tx, caller, "case-opened", String.valueOf(number), "follows " + c.number());
-        locks.changed(tx, c, List.of());
+        if (c.errorKey() != null) {
+            locks.changed(tx, Set.of(c.errorKey()), List.of(number));
+        }
         return number;
     }
 }

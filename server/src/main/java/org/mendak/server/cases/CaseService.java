@@ -143,7 +143,7 @@ public class CaseService {
         knowledge.fromDevice(tx, caller, number, c.device());
         triedBefore(tx, caller, number, c.errorKey(), o.triedBefore() == null ? List.of() : o.triedBefore());
         audit.write(tx, caller, "case-opened", String.valueOf(number), c.errorKey() == null ? "" : c.errorKey());
-        changed(tx, c.errorKey(), c.number());
+        changed(tx, c.errorKey(), number);
         return number;
     }
 

@@ -38,7 +38,7 @@ record DeskEvidence(
         List<String> failed,
         ErrorEvidence.Choices choices) {
 
-    /** How far reading is, of how much. */
+    /** How much is done, of how much. */
     record Reading(long done, long total) {}
 
     /** What is told while cases are being read. */

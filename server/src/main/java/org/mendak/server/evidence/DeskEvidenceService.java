@@ -56,6 +56,9 @@ class DeskEvidenceService {
 
     private static final long GRACE_S = 10;
 
+    /** What reading cases is taken to be of all that is to be done. */
+    private static final int READING_PERCENT = 60;
+
     /** Known errors that are listed; a table has them all. */
     private static final int MOST_LINES = 200;
 
@@ -84,7 +87,6 @@ class DeskEvidenceService {
     private static final class Look {
         final CompletableFuture<All> all = new CompletableFuture<>();
         final AtomicLong done = new AtomicLong();
-        final AtomicLong total = new AtomicLong();
     }
 
     /** What all known errors come to. */
@@ -109,13 +111,21 @@ class DeskEvidenceService {
         long end = System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(patience);
         Look under = looks.get(choice);
         if (under != null && awaited(under, end).isEmpty()) {
-            return DeskEvidence.reading(under.done.get(), under.total.get());
+            return howFar(under);
         }
         // begun after the question was asked, so that nothing that the asker knows of is missing
         Look own = begun(choice);
-        return awaited(own, end)
-                .map(all -> put(all, choice, most))
-                .orElseGet(() -> DeskEvidence.reading(own.done.get(), own.total.get()));
+        return awaited(own, end).map(all -> put(all, choice, most)).orElseGet(() -> howFar(own));
+    }
+
+    /** Cases are read first, and then each error is computed; reading may have begun before anybody asked. */
+    private DeskEvidence howFar(Look look) {
+        EvidenceMemory.Progress reading = memory.progress();
+        int errorsInAll = library.library().errors().size();
+        return reading == null
+                ? DeskEvidence.reading(
+                        READING_PERCENT + (100 - READING_PERCENT) * look.done.get() / Math.max(1, errorsInAll), 100)
+                : DeskEvidence.reading(READING_PERCENT * reading.done() / reading.total(), 100);
     }
 
     private Look begun(CaseChoice choice) {
@@ -129,7 +139,7 @@ class DeskEvidenceService {
         }
         executor.execute(() -> {
             try {
-                memory.fill(mine.total::set, mine.done::set);
+                memory.fill();
                 All all = look(choice, mine);
                 looks.remove(choice, mine);
                 mine.all.complete(all);
@@ -158,19 +168,16 @@ class DeskEvidenceService {
     /** What all errors come to, computed here; waits as long as it takes. */
     All now(CaseChoice choice) {
         Look look = new Look();
-        memory.fill(look.total::set, look.done::set);
+        memory.fill();
         return look(choice, look);
     }
 
     private All look(CaseChoice choice, Look progress) {
         List<KnownError> all = List.copyOf(library.library().errors().values());
-        long read = progress.total.get();
-        progress.total.addAndGet(all.size());
         Queue<String> failed = new ConcurrentLinkedQueue<>();
-        AtomicLong done = new AtomicLong();
         List<DeskLines.Line> told = all.parallelStream()
                 .flatMap(e -> {
-                    progress.done.set(read + done.incrementAndGet());
+                    progress.done.incrementAndGet();
                     // one error takes none of the others with it
                     try {
                         return Stream.of(lines.of(e.plannable(), choice));
@@ -282,7 +289,7 @@ class DeskEvidenceService {
     void read() {
         executor.execute(() -> {
             try {
-                memory.fill(total -> {}, done -> {});
+                memory.fill();
             } catch (RuntimeException e) {
                 LOG.warn("cases could not be read ahead; they are read when somebody asks", e);
             }

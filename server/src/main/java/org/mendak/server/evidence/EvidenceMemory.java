@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.LongConsumer;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
@@ -39,6 +38,8 @@ class EvidenceMemory {
 
     /** Reading stops by itself: a thread that is interrupted while it reads closes the file of the desk. */
     private volatile boolean ending;
+
+    private volatile Progress progress;
 
     private final Db db;
     private final CaseLog log;
@@ -138,12 +139,24 @@ class EvidenceMemory {
         });
     }
 
-    /**
-     * Reads the logs of all known errors that were not read yet, in one go over all cases: far less work than one after the other.
-     *
-     * @param progress hears how many cases were read, out of {@code total}
-     */
-    void fill(LongConsumer total, LongConsumer progress) {
+    /** How many cases were read, and out of how many, while all are being read. */
+    record Progress(long done, long total) {}
+
+    /** How far reading is; null while nothing is being read. */
+    Progress progress() {
+        return progress;
+    }
+
+    /** Reads the logs of all known errors that were not read yet, in one go over all cases: far less work than one after the other. */
+    synchronized void fill() {
+        try {
+            read();
+        } finally {
+            progress = null;
+        }
+    }
+
+    private void read() {
         Library now = library.library();
         Map<String, KeptLog> wanted = new HashMap<>();
         for (KnownError e : now.errors().values()) {
@@ -157,7 +170,6 @@ class EvidenceMemory {
             return;
         }
         long highest = db.tx(log::highest);
-        total.accept(highest);
         LogReading reading = reading();
         Map<String, List<CaseLog.Entry>> entries = new HashMap<>();
         for (long after = 0; after < highest && !ending; after += PAGE) {
@@ -166,7 +178,7 @@ class EvidenceMemory {
             db.tx(tx -> reading.page(tx, from, upTo))
                     .forEach(t -> entries.computeIfAbsent(t.error(), k -> new ArrayList<>())
                             .add(t.entry()));
-            progress.accept(upTo);
+            progress = new Progress(upTo, highest);
         }
         if (ending) {
             return;

@@ -31,8 +31,7 @@ public class EvidenceService {
     private final CaseLog log;
     private final LibraryService library;
 
-    EvidenceService(
-            EvidenceMemory memory, Occurrences occurrences, CaseLog log, LibraryService library) {
+    EvidenceService(EvidenceMemory memory, Occurrences occurrences, CaseLog log, LibraryService library) {
         this.occurrences = occurrences;
         this.memory = memory;
         this.log = log;
@@ -81,14 +80,14 @@ public class EvidenceService {
     /** What these fixes took under the known errors that try them; those that nobody tried are left out. */
     public Map<String, Took> took(Set<String> fixes) {
         Map<String, TreeMap<Double, Integer>> minutes = new HashMap<>();
-        each(fixes, (fix, log) -> log.minutes(fix)
-                .forEach((m, n) -> minutes.computeIfAbsent(fix, k -> new TreeMap<>())
-                        .merge(m, n, Integer::sum)));
+        each(
+                fixes,
+                (fix, log) -> log.minutes(fix)
+                        .forEach((m, n) -> minutes.computeIfAbsent(fix, k -> new TreeMap<>())
+                                .merge(m, n, Integer::sum)));
         Map<String, Took> took = new HashMap<>();
-        minutes.forEach((fix, counts) -> took.put(
-                fix,
-                new Took(
-                        counts.values().stream().mapToInt(n -> n).sum(), CountedLog.median(counts))));
+        minutes.forEach((fix, counts) ->
+                took.put(fix, new Took(counts.values().stream().mapToInt(n -> n).sum(), CountedLog.median(counts))));
         return took;
     }
 
@@ -101,8 +100,9 @@ public class EvidenceService {
     private void each(Set<String> fixes, BiConsumer<String, CountedLog<CaseLog.Entry>> look) {
         Library now = library.library();
         for (KnownError e : now.errors().values()) {
-            List<String> tried =
-                    Library.fixKeys(e.plannable()).stream().filter(fixes::contains).toList();
+            List<String> tried = Library.fixKeys(e.plannable()).stream()
+                    .filter(fixes::contains)
+                    .toList();
             if (!tried.isEmpty()) {
                 memory.of(e, now.fixes()).look(log -> {
                     tried.forEach(f -> look.accept(f, log));
@@ -116,10 +116,8 @@ public class EvidenceService {
     List<Fared> fared(List<String> fixes) {
         Library now = library.library();
         Map<String, int[]> sums = new TreeMap<>();
-        Set<String> wanted = fixes.stream()
-                .flatMap(k -> now.fix(k).stream())
-                .map(Fix::key)
-                .collect(Collectors.toSet());
+        Set<String> wanted =
+                fixes.stream().flatMap(k -> now.fix(k).stream()).map(Fix::key).collect(Collectors.toSet());
         each(wanted, (fix, log) -> {
             FixTally t = log.tally(fix);
             int[] sum = sums.computeIfAbsent(fix, k -> new int[2]);

@@ -1,9 +1,9 @@
 package org.mendak.server.evidence;
 
 import java.time.YearMonth;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;

@@ -43,7 +43,11 @@ class HeardStore {
     /** The first texts of the newest cases that ended as this error, the newest first. */
     List<Text> taught(Tx tx, String error, int most) {
         return texts(
-                tx, "case_by_error", "error_key = ? and " + TEACHES + " order by error_key desc, opened_at desc limit ?", error, most);
+                tx,
+                "case_by_error",
+                "error_key = ? and " + TEACHES + " order by error_key desc, opened_at desc limit ?",
+                error,
+                most);
     }
 
     /** The first texts of the newest cases that are open, the newest first. */

@@ -3,6 +3,7 @@ package org.mendak.server.planning;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -65,6 +66,27 @@ public class PlanService implements PlanShown {
     Optional<Plan> ofCase(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.READ, "see plans");
         return plan(number);
+    }
+
+    /**
+     * What is kept of a plan that was shown: one is kept with every attempt, so no more than what it proposed.
+     *
+     * @param ordered fixes in their order, each with its chance in thousandths; null where none was told
+     */
+    record Kept(String mode, List<Proposed> ordered, Integer handOverAfter) {
+
+        record Proposed(String fix, Integer chance) {}
+
+        static Kept of(Plan p) {
+            return new Kept(
+                    p.mode().name().toLowerCase(Locale.ROOT),
+                    p.ordered().stream()
+                            .map(i -> new Proposed(
+                                    i.key(),
+                                    i.chance() == null ? null : (Integer) (int) Math.round(1_000 * i.chance())))
+                            .toList(),
+                    p.handOverAfter());
+        }
     }
 
     /** What is known of a case that is planned for. */
@@ -160,7 +182,7 @@ public class PlanService implements PlanShown {
     @Override
     public Shown now(long number) {
         return plan(number)
-                .map(plan -> new Shown(json.writeValueAsString(PlanView.of(plan)), plan.proposedFirst()))
+                .map(plan -> new Shown(json.writeValueAsString(Kept.of(plan)), plan.proposedFirst()))
                 .orElse(null);
     }
 

@@ -72,9 +72,9 @@ class UpkeepService {
                 .orElseThrow(() -> Refusal.notFound("There is no published fix \"" + key + "\"."));
         EvidenceService.Took m = evidence.took(Set.of(f.key())).getOrDefault(f.key(), EvidenceService.Took.NEVER);
         return problems(db.tx(tx -> DeskReview.of(
-                    f,
-                    new DeskReview.FixFigures(m.measured(), m.median(), published(tx, DocumentKind.FIX, f.key())),
-                    today())));
+                f,
+                new DeskReview.FixFigures(m.measured(), m.median(), published(tx, DocumentKind.FIX, f.key())),
+                today())));
     }
 
     private static List<Problem> problems(List<DeskReview.Finding> found) {

@@ -67,7 +67,8 @@ class UpkeepStore {
     private static List<LeftBehind> left(Tx tx, String which, Instant before, int most) {
         return tx.list(
                 "select p.id, p.number, p.text, p.state, coalesce(p.passed_to, c.agent) as who, p.due_at, p.at from (select p.*"
-                        + " from put_back p " + which + " order by p.at limit ?) p join desk_case c on c.number = p.number",
+                        + " from put_back p " + which
+                        + " order by p.at limit ?) p join desk_case c on c.number = p.number",
                 r -> new LeftBehind(
                         r.getLong("id"),
                         r.getLong("number"),

@@ -345,7 +345,8 @@ class CaseTest extends OnDesk {
     void casesAreFoundByCallerDeviceAndReference() {
         long n = api.openCase(
                 Map.of("text", TEXT, "device", "chart-hes-07", "requester", "Siv of Hestvik", "reference", "SL-88-17"));
-        for (String query : List.of("q=chart-hes", "q=siv%20of", "q=SL-88", "q=" + n, "device=chart-hes-07", "reference=SL-88-17")) {
+        for (String query : List.of(
+                "q=chart-hes", "q=siv%20of", "q=SL-88", "q=" + n, "device=chart-hes-07", "reference=SL-88-17")) {
             JsonNode found = api.get("/api/cases?" + query).expect(200).json();
             assertThat(found.path(0).path("number").asLong()).as(query).isEqualTo(n);
         }

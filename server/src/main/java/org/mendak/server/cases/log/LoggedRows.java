@@ -23,6 +23,9 @@ public final class LoggedRows {
     private final Library library;
     private final ZoneId zone;
 
+    /** Whether what is known of cases has other names today. */
+    private final boolean renamed;
+
     /** The same few words, facts and attempts stand in thousands of rows, each a thing of its own until here. */
     private final Map<Object, Object> pool = new HashMap<>();
 
@@ -35,6 +38,7 @@ public final class LoggedRows {
     public LoggedRows(Library library, ZoneId zone) {
         this.library = library;
         this.zone = zone;
+        this.renamed = !library.vocabulary().formerNames().isEmpty();
     }
 
     /** A case with the attempts made under one known error, in their order, and what was known beside its own row. */
@@ -51,7 +55,7 @@ public final class LoggedRows {
             }
         }
         Map<String, String> facts = new HashMap<>(c.ownFacts());
-        facts.putAll(library.vocabulary().withToday(known));
+        facts.putAll(renamed ? library.vocabulary().withToday(known) : known);
         if (!wanted.isEmpty()) {
             facts.keySet().removeIf(name -> !name.equals(Evidence.FIRST_PICK) && !wanted.contains(name));
         }
