@@ -3025,14 +3025,6 @@ export interface components {
       /** Format: int32 */
       tried: number;
     };
-    EvidenceOccurrence: {
-      /** Format: int32 */
-      cases: number;
-      error: string;
-      lastMonth: string;
-      /** Format: int32 */
-      open: number;
-    };
     FilingBefore: {
       cases: number[];
       /** Format: int32 */
@@ -3450,6 +3442,14 @@ export interface components {
     MissingFix: {
       key: string;
       title: string;
+    };
+    OccurrencesOccurrence: {
+      /** Format: int32 */
+      cases: number;
+      error: string;
+      lastMonth: string;
+      /** Format: int32 */
+      open: number;
     };
     Outline: {
       head: components["schemas"]["OutlineField"][];
@@ -6118,7 +6118,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["EvidenceOccurrence"][];
+          "application/json": components["schemas"]["OccurrencesOccurrence"][];
         };
       };
     };

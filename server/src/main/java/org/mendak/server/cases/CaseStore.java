@@ -242,7 +242,7 @@ public class CaseStore {
             numbers.add(Long.valueOf(word));
         }
         if (!many) {
-            sql.append(" and number = any(?)");
+            sql.append(" and number in (select n from unnest(cast(? as bigint array)) t(n))");
             values.add(numbers.toArray(Long[]::new));
             return;
         }

@@ -36,6 +36,9 @@ class EvidenceMemory {
 
     private static final int PAGE = 2_000;
 
+    /** Cases of a log that is not read beside others. */
+    private static final int LONG = 3_000;
+
     /** Reading stops by itself: a thread that is interrupted while it reads closes the file of the desk. */
     private volatile boolean ending;
 
@@ -107,7 +110,22 @@ class EvidenceMemory {
     /** The log of a known error, as these documents have it; not to be asked for inside a transaction. */
     KeptLog of(KnownError error, Map<String, Fix> fixes) {
         Frame frame = Frame.of(error, fixes, library.library());
-        return kept.get(error.key(), k -> new Kept()).of(frame, error, source);
+        KeptLog found = kept.get(error.key(), k -> new Kept()).of(frame, error, source);
+        if (progress != null && !found.isRead() && isLong(error)) {
+            awaitReading();
+        }
+        return found;
+    }
+
+    private boolean isLong(KnownError error) {
+        return db.tx(tx -> store.count(tx, error.key()))
+                .filter(c -> c.cases() > LONG)
+                .isPresent();
+    }
+
+    /** Who asks for a long log while all are being read has it sooner by waiting than by reading it beside. */
+    private synchronized void awaitReading() {
+        // reading holds the monitor
     }
 
     /** A known error's cases with all that is known of them, read anew; oldest first. */

@@ -48,7 +48,7 @@ public class FindService {
     private static final Logger LOG = LoggerFactory.getLogger(FindService.class);
     private static final String ERROR = "error/";
     private static final String FIX = "fix/";
-    private static final int BATCH = 1_000;
+    private static final int BATCH = 500;
     private static final int MOST = 50;
     private static final int FARTHEST = 950;
     private static final int LONGEST = 300;

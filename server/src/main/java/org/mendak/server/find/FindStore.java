@@ -42,12 +42,25 @@ class FindStore {
 
     /** The next ones behind this number, by number. */
     List<Said> behind(Tx tx, long number, int most) {
-        return said(tx, tx.list(CASE + " where number > ? order by number limit ?", FindStore::bare, number, most));
+        List<Said> bare = tx.list(CASE + " where number > ? order by number limit ?", FindStore::bare, number, most);
+        // those that follow each other are read by where they begin and end: each of a list would be looked for in it
+        return bare.isEmpty()
+                ? bare
+                : said(
+                        tx,
+                        bare,
+                        "number > ? and number <= ?",
+                        number,
+                        bare.get(bare.size() - 1).number());
     }
 
     List<Said> of(Tx tx, List<Long> numbers) {
-        return said(tx, tx.list(CASE + " where number = any(?) order by number", FindStore::bare, (Object)
-                numbers.toArray(Long[]::new)));
+        Object all = numbers.toArray(Long[]::new);
+        return said(
+                tx,
+                tx.list(CASE + " where number = any(?) order by number", FindStore::bare, all),
+                "number = any(?)",
+                all);
     }
 
     /** The cases of these known errors, by number. */
@@ -74,21 +87,22 @@ class FindStore {
                 "");
     }
 
-    private static List<Said> said(Tx tx, List<Said> bare) {
-        Object numbers = bare.stream().map(Said::number).toArray(Long[]::new);
+    /** @param which of the texts, notes and steps are those of these cases */
+    private static List<Said> said(Tx tx, List<Said> bare, String which, Object... values) {
         Map<Long, StringBuilder> words = new HashMap<>();
         add(
                 tx,
                 words,
-                "select number, substring(text, 1, " + LONGEST_TEXT
-                        + ") as said from case_text where number = any(?) order by id",
-                numbers);
-        add(tx, words, "select number, text as said from case_note where number = any(?) order by id", numbers);
+                "select number, substring(text, 1, " + LONGEST_TEXT + ") as said from case_text where " + which
+                        + " order by id",
+                values);
+        add(tx, words, "select number, text as said from case_note where " + which + " order by id", values);
         add(
                 tx,
                 words,
-                "select number, did || ' ' || command as said from free_step where number = any(?) and not undone order by id",
-                numbers);
+                "select number, did || ' ' || command as said from free_step where " + which
+                        + " and not undone order by id",
+                values);
         return bare.stream()
                 .map(s -> new Said(
                         s.number(),
@@ -105,7 +119,7 @@ class FindStore {
                 .toList();
     }
 
-    private static void add(Tx tx, Map<Long, StringBuilder> words, String sql, Object numbers) {
+    private static void add(Tx tx, Map<Long, StringBuilder> words, String sql, Object... values) {
         tx.list(
                 sql,
                 r -> {
@@ -114,6 +128,6 @@ class FindStore {
                     int room = Math.min(said.length(), LONGEST - all.length());
                     return room > 0 ? all.append(said, 0, room).append('\n') : all;
                 },
-                numbers);
+                values);
     }
 }

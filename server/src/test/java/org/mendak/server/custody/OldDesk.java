@@ -33,6 +33,9 @@ final class OldDesk {
                 .migrate();
         try (Connection c = DriverManager.getConnection(url(folder), DeskFile.USER, "");
                 Statement s = c.createStatement()) {
+            if (schema < 15) {
+                s.execute("insert into evidence_revision values ('till-full', 7)");
+            }
             String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
             for (int i = 1; i <= cases; i++) {
                 s.execute("insert into desk_case (status, agent, opened_at) values ('open', 'Liv', " + now + ")");
