@@ -84,7 +84,7 @@ class SqlAtSizeTest extends OnDesk {
         liv.post(at + "/reopen", Map.of()).expect(200);
         liv.post(at + "/close", Map.of("outcome", "handed-over")).expect(200);
         api.csv(
-                        "case,error,opened_at,status,fix,outcome\nold-1,tracks-full,2026-01-03T08:00:00Z,solved,clear-tracks,worked\n")
+                        "case,error,opened_at,closed_at,status,position,fix,outcome\nold-1,tracks-full,2026-01-03T08:00:00Z,2026-01-03T08:30:00Z,solved,1,clear-tracks,worked\n")
                 .expect(200);
         liv.get("/api/errors/tracks-full/evidence").expect(200);
         liv.get("/api/in-hand").expect(200);

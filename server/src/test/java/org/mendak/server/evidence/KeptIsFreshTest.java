@@ -83,15 +83,21 @@ class KeptIsFreshTest extends OnDesk {
             case 2 -> liv.post(at + "/moved", Map.of("error", pick(ERRORS)));
             case 3 -> liv.post(at + "/facts", Map.of("image", "8." + random.nextInt(3)));
             case 4 -> liv.post(at + "/handover", Map.of("to", random.nextBoolean() ? "per" : "liv", "note", ""));
-            case 5 ->
-                api.csv("case,error,opened_at,status,fix,outcome,product_version\n" + "in-" + n + "," + pick(ERRORS)
-                                + ",2026-0" + (1 + random.nextInt(9)) + "-03T08:00:00Z,solved," + pick(FIXES)
-                                + ",worked,7.1\n")
-                        .expect(200);
+            case 5 -> brought(n);
             case 6 -> liv.post(at + "/attempts", Map.of("fix", pick(FIXES), "triedBefore", true));
             case 7 -> again(at);
             default -> tried(at);
         }
+    }
+
+    private void brought(int n) {
+        JsonNode done = api.csv(
+                        "case,error,opened_at,closed_at,status,position,fix,outcome,product_version\nin-" + n + ","
+                                + pick(ERRORS) + ",2026-0" + (1 + random.nextInt(9))
+                                + "-03T08:00:00Z,2026-10-03T08:30:00Z,solved,1," + pick(FIXES) + ",worked,7.1\n")
+                .expect(200)
+                .json();
+        assertThat(done.path("cases").asInt()).as(done.toString()).isEqualTo(1);
     }
 
     private void tried(String at) {

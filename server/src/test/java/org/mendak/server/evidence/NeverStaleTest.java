@@ -52,6 +52,30 @@ class NeverStaleTest extends OnDesk {
         assertThat(cases("fact.image=8.1")).isEqualTo(1);
     }
 
+    /** Minutes that nobody wrote down are not no minutes. */
+    @Test
+    void minutesThatNobodyKnowsCountForNothing() {
+        api.publish("errors/in-a-hurry", named("in-a-hurry", "IH-1"));
+        JsonNode before = fix("in-a-hurry");
+        api.csv(
+                        "case,error,opened_at,closed_at,status,position,fix,outcome\nh-1,in-a-hurry,2026-03-03T08:00:00Z,2026-03-03T08:30:00Z,solved,1,clear-tracks,worked\n")
+                .expect(200);
+        JsonNode after = fix("in-a-hurry");
+        assertThat(after.path("tried").asInt()).isEqualTo(1);
+        assertThat(after.path("minutes").asDouble())
+                .isEqualTo(before.path("minutes").asDouble());
+    }
+
+    private JsonNode fix(String error) {
+        for (JsonNode f :
+                api.get("/api/errors/" + error + "/evidence").expect(200).json().path("fixes")) {
+            if (f.path("key").asString().equals("clear-tracks")) {
+                return f;
+            }
+        }
+        throw new AssertionError("no clear-tracks");
+    }
+
     @Test
     void aCaseUnderAnErrorsEarlierNameCountsForItsNewOne() {
         api.publish("errors/old-name", named("old-name", "ON-1"));

@@ -27,6 +27,7 @@ public final class LogReading {
     private final Library library;
     private final LoggedRows rows;
     private final Function<KnownError, Set<String>> names;
+    private Set<Long> cameBack;
     private final Map<String, Optional<Set<String>>> namesOf = new HashMap<>();
 
     LogReading(LogStore store, Library library, LoggedRows rows, Function<KnownError, Set<String>> names) {
@@ -70,9 +71,14 @@ public final class LogReading {
         return told(store.cases(tx, all), store.tried(tx, all), store.factsOf(tx, all));
     }
 
-    /** What the cases after a number say, up to another. */
+    /** What the cases after a number say, up to another; a success that came back since the first of these was read may still stand. */
     public List<Told> page(Tx tx, long after, long upTo) {
-        return told(store.cases(tx, after, upTo), store.tried(tx, after, upTo), store.factsOf(tx, after, upTo));
+        if (cameBack == null) {
+            // few did: looked for once, not at each attempt
+            cameBack = store.cameBack(tx);
+        }
+        return told(
+                store.cases(tx, after, upTo), store.tried(tx, after, upTo, cameBack), store.factsOf(tx, after, upTo));
     }
 
     private List<Told> told(List<CaseRow> cases, List<LogStore.Tried> tried, Map<Long, Map<String, String>> facts) {

@@ -4,8 +4,10 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.AttemptRow;
@@ -59,13 +61,18 @@ class LogStore {
      */
     record Tried(AttemptRow row, String planned) {}
 
-    private static final String TRIED =
+    private static final String BARE =
             "select a.id, a.number, a.error_key, a.fix_key, a.position, a.outcome, a.bundle, a.tried_before, a.minutes,"
-                    + " a.started_at, a.planned_first, exists (select 1 from attempt_correction c where c.attempt_id = a.id"
-                    + " and c.what = 'came-back') from attempt a";
+                    + " a.started_at, a.planned_first";
+
+    private static final String TRIED = BARE
+            + ", exists (select 1 from attempt_correction c where c.attempt_id = a.id and c.what = 'came-back') from attempt a";
 
     private static Tried tried(ResultSet r) throws SQLException {
-        double minutes = r.getDouble(9);
+        return tried(r, r.getBoolean(12));
+    }
+
+    private static Tried tried(ResultSet r, boolean cameBack) throws SQLException {
         return new Tried(
                 new AttemptRow(
                         r.getLong(1),
@@ -76,12 +83,12 @@ class LogStore {
                         Words.stored(Outcome.class, r.getString(6)),
                         r.getString(7),
                         r.getBoolean(8),
-                        r.wasNull() || Double.isNaN(minutes) ? null : (Double) minutes,
+                        Tx.number(r, "minutes"),
                         "",
                         "",
                         Tx.instant(r, 10),
                         null,
-                        r.getBoolean(12),
+                        cameBack,
                         0,
                         null),
                 r.getString(11));
@@ -125,12 +132,19 @@ class LogStore {
                 numbers.toArray(Long[]::new));
     }
 
-    List<Tried> tried(Tx tx, long after, long upTo) {
+    /** The same of cases between two numbers, of which these attempts came back. */
+    List<Tried> tried(Tx tx, long after, long upTo, Set<Long> cameBack) {
         return tx.list(
-                TRIED + " where a.number > ? and a.number <= ? order by a.number, a.position",
-                LogStore::tried,
+                BARE + " from attempt a where a.number > ? and a.number <= ? order by a.number, a.position",
+                r -> tried(r, cameBack.contains(r.getLong(1))),
                 after,
                 upTo);
+    }
+
+    /** All attempts whose success did not last. */
+    Set<Long> cameBack(Tx tx) {
+        return new HashSet<>(
+                tx.list("select attempt_id from attempt_correction where what = 'came-back'", r -> r.getLong(1)));
     }
 
     long highest(Tx tx) {
