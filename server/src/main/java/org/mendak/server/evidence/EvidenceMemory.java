@@ -92,13 +92,13 @@ class EvidenceMemory {
 
     private final KeptLog.Source source = new KeptLog.Source() {
         @Override
-        public List<CaseLog.Entry> all(KnownError error) {
-            return db.tx(tx -> reading().ofError(tx, error));
+        public List<CaseLog.Entry> all(KnownError error, Frame frame) {
+            return db.tx(tx -> log.reading(e -> frame.names()).ofError(tx, error));
         }
 
         @Override
-        public List<LogReading.Told> of(Set<Long> cases) {
-            return db.tx(tx -> reading().of(tx, cases));
+        public List<CaseLog.Entry> of(KnownError error, Frame frame, Set<Long> cases) {
+            return db.tx(tx -> log.reading(e -> frame.names()).of(tx, error, cases));
         }
     };
 

@@ -13,7 +13,6 @@ import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.Release;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.log.CaseLog;
-import org.mendak.server.cases.log.LogReading;
 
 /**
  * What is kept of one known error's cases: read once, and from then on only what changed. Its monitor guards the log; a fit is made outside
@@ -29,10 +28,10 @@ final class KeptLog {
 
     /** Where cases are read from. */
     interface Source {
-        List<CaseLog.Entry> all(KnownError error);
+        List<CaseLog.Entry> all(KnownError error, Frame frame);
 
         /** What these cases say of the error; a case that says nothing of it is not among them. */
-        List<LogReading.Told> of(Set<Long> cases);
+        List<CaseLog.Entry> of(KnownError error, Frame frame, Set<Long> cases);
     }
 
     private final KnownError error;
@@ -138,11 +137,11 @@ final class KeptLog {
         }
         try {
             if (all || log == null) {
-                read(source.all(error));
+                read(source.all(error, frame));
             } else if (!numbers.isEmpty()) {
-                List<LogReading.Told> told = source.of(numbers);
+                List<CaseLog.Entry> now = source.of(error, frame, numbers);
                 numbers.forEach(n -> log.remove(String.valueOf(n)));
-                told.stream().filter(t -> t.error().equals(error.key())).forEach(t -> log.put(t.entry()));
+                now.forEach(log::put);
                 moved();
             }
         } catch (RuntimeException | Error e) {

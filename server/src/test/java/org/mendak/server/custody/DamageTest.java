@@ -42,7 +42,8 @@ class DamageTest {
         }
     }
 
-    private void fill() {
+    /** The file as it lies there while the desk is open: once that ends, nothing of before is left in it. */
+    private byte[] fill() throws IOException {
         Random letters = new Random(3);
         try (RunningApp app = RunningApp.on(data)) {
             Texts.publish(app.lead());
@@ -51,14 +52,14 @@ class DamageTest {
                 letters.ints(20_000, 'a', 'z').forEach(c -> text.append((char) c));
                 app.lead().openCase(Map.of("text", text.toString(), "error", "tracks-full"));
             }
+            return Files.readAllBytes(data.resolve(DeskFolder.DATABASE));
         }
     }
 
     @Test
     void aFileWhoseNewestPartIsBadIsNotTakenForTheDeskOfBefore() throws Exception {
-        fill();
+        byte[] whole = fill();
         Path file = data.resolve(DeskFolder.DATABASE);
-        byte[] whole = Files.readAllBytes(file);
         boolean older = false;
         // where the newest part lies is H2's business, and how large it is: in twentieths first, then finer
         for (int tried = 0; tried < 19 + 79 && !older; tried++) {
@@ -88,20 +89,39 @@ class DamageTest {
         Path file = data.resolve(DeskFolder.DATABASE);
         byte[] whole = Files.readAllBytes(file);
         boolean found = false;
-        for (int part = 19; part > 0 && !found; part--) {
+        // where a long text lies is H2's business, too
+        for (int tried = 0; tried < 19 + 79 && !found; tried++) {
+            boolean fine = tried >= 19;
+            int part = fine ? 79 - (tried - 19) : 19 - tried;
             Files.write(file, whole);
-            damage(file, part, part + 1);
-            try (DeskFolder folder = new DeskFolder(data)) {
-                new SchemaUpgrade(folder, new TestDay.Ahead(), s -> {}).run();
-                DeskFile.readAll(file);
-            } catch (DeskRefused cannotBeOpened) {
-                continue;
-            } catch (java.sql.SQLException e) {
-                found = true;
-            }
+            damage(file, part, part + 1, fine ? 80 : 20);
+            found = isReadOnlyInPart(file) && saysWhatIsFound();
         }
         assertThat(found).isTrue();
-        try (RunningApp app = RunningApp.on(data)) {
+    }
+
+    /** Whether it is opened, and not all of it can be read. */
+    private boolean isReadOnlyInPart(Path file) throws IOException {
+        try (DeskFolder folder = new DeskFolder(data)) {
+            new SchemaUpgrade(folder, new TestDay.Ahead(), s -> {}).run();
+            DeskFile.readAll(file);
+            return false;
+        } catch (DeskRefused cannotBeOpened) {
+            return false;
+        } catch (java.sql.SQLException e) {
+            return true;
+        }
+    }
+
+    /** False where what is read at the start is bad already. */
+    private boolean saysWhatIsFound() {
+        RunningApp app;
+        try {
+            app = RunningApp.on(data);
+        } catch (RuntimeException badAtTheStart) {
+            return false;
+        }
+        try (app) {
             Api api = app.lead();
             for (int n = 1; n <= CASES; n++) {
                 api.get("/api/cases/" + n);
@@ -123,5 +143,6 @@ class DamageTest {
             assertThat(api.ended("/api/jobs/" + job).path("state").asString()).isEqualTo("failed");
             api.get("/api/cases/export.csv").refused(503, "damaged");
         }
+        return true;
     }
 }

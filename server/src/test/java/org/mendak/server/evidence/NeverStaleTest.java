@@ -9,10 +9,12 @@ import java.util.Map;
 import javax.sql.DataSource;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.core.evidence.FixTally;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.Api;
 import org.mendak.server.OnDesk;
 import org.mendak.server.Texts;
+import org.mendak.server.library.LibraryService;
 import tools.jackson.databind.JsonNode;
 
 /** Evidence follows whatever corrects a case at once, and one error's trouble stays its own. */
@@ -64,6 +66,30 @@ class NeverStaleTest extends OnDesk {
         assertThat(after.path("tried").asInt()).isEqualTo(1);
         assertThat(after.path("minutes").asDouble())
                 .isEqualTo(before.path("minutes").asDouble());
+    }
+
+    /** A case goes on by the runbook that it began with, whatever readers see now. */
+    @Test
+    void whatIsPutAwayStillLearnsFromItsOpenCases() {
+        api.publish("errors/put-away", named("put-away", "PA-1"));
+        KnownError error = app.bean(LibraryService.class).library().errors().get("put-away");
+        long n = api.openCase(Map.of("text", "x", "error", "put-away"));
+        api.attempt(n, "clear-tracks", "no-change", 3);
+        assertThat(kept(error)).isEqualTo(1);
+        api.transition("errors/put-away", "retired").expect(200);
+        api.attempt(n, "grow-tracks", "no-change", 3);
+        assertThat(kept(error)).isEqualTo(2);
+    }
+
+    private int kept(KnownError error) {
+        return app
+                .bean(EvidenceService.class)
+                .of(error, app.bean(LibraryService.class).library().fixes(), null)
+                .evidence()
+                .tallies()
+                .stream()
+                .mapToInt(FixTally::tried)
+                .sum();
     }
 
     private JsonNode fix(String error) {

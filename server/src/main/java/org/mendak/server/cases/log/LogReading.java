@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.AttemptRow;
@@ -65,10 +66,22 @@ public final class LogReading {
                 .toList();
     }
 
-    /** What these cases say; of a case that is not there nothing. */
-    public List<Told> of(Tx tx, Collection<Long> numbers) {
+    /**
+     * What these cases say of one known error, whether or not it is published; a case that says nothing of it is not among them.
+     *
+     * @return in no order
+     */
+    public List<CaseLog.Entry> of(Tx tx, KnownError error, Collection<Long> numbers) {
         List<Long> all = List.copyOf(numbers);
-        return told(store.cases(tx, all), store.tried(tx, all), store.factsOf(tx, all));
+        return told(
+                        store.cases(tx, all),
+                        store.tried(tx, all),
+                        store.factsOf(tx, all),
+                        key -> key.equals(error.key()) || error.aliases().contains(key) ? error.key() : key,
+                        key -> key.equals(error.key()) ? Optional.of(names.apply(error)) : Optional.empty())
+                .stream()
+                .map(Told::entry)
+                .toList();
     }
 
     /** What the cases after a number say, up to another; a success that came back since the first of these was read may still stand. */
@@ -78,32 +91,47 @@ public final class LogReading {
             cameBack = store.cameBack(tx);
         }
         return told(
-                store.cases(tx, after, upTo), store.tried(tx, after, upTo, cameBack), store.factsOf(tx, after, upTo));
+                store.cases(tx, after, upTo),
+                store.tried(tx, after, upTo, cameBack),
+                store.factsOf(tx, after, upTo),
+                this::today,
+                this::namesOf);
     }
 
-    private List<Told> told(List<CaseRow> cases, List<LogStore.Tried> tried, Map<Long, Map<String, String>> facts) {
+    /**
+     * What cases say of known errors.
+     *
+     * @param today what an error is called now
+     * @param wanted which facts matter for an error; empty if it is not asked for
+     */
+    private List<Told> told(
+            List<CaseRow> cases,
+            List<LogStore.Tried> tried,
+            Map<Long, Map<String, String>> facts,
+            UnaryOperator<String> today,
+            Function<String, Optional<Set<String>>> wanted) {
         Map<Long, List<LogStore.Tried>> byCase = LogStore.byCase(tried);
         List<Told> all = new ArrayList<>();
         for (CaseRow c : cases) {
             Map<String, List<LogStore.Tried>> byError = new LinkedHashMap<>();
-            String own = c.errorKey() == null ? null : today(c.errorKey());
+            String own = c.errorKey() == null ? null : today.apply(c.errorKey());
             if (own != null) {
                 byError.put(own, new ArrayList<>());
             }
             for (LogStore.Tried t : byCase.getOrDefault(c.number(), List.of())) {
                 if (t.row().errorKey() != null) {
-                    byError.computeIfAbsent(today(t.row().errorKey()), e -> new ArrayList<>())
+                    byError.computeIfAbsent(today.apply(t.row().errorKey()), e -> new ArrayList<>())
                             .add(t);
                 }
             }
-            byError.forEach((error, under) -> namesOf(error)
-                    .ifPresent(wanted -> all.add(new Told(
+            byError.forEach((error, under) -> wanted.apply(error)
+                    .ifPresent(matter -> all.add(new Told(
                             error,
                             entry(
                                     c,
                                     under,
                                     error.equals(own) ? facts.getOrDefault(c.number(), Map.of()) : Map.of(),
-                                    wanted)))));
+                                    matter)))));
         }
         return all;
     }
