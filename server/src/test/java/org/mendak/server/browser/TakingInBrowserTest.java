@@ -100,7 +100,7 @@ class TakingInBrowserTest extends InBrowser {
         chrome.paste("the till said something");
         chrome.see(".pick-log button");
         chrome.file(".pick-log input", log);
-        chrome.see(".log-progress");
+        chrome.see(".progressing progress");
         chrome.press("\ue00c");
         chrome.see(".log-page", "cancelled");
         chrome.press("\ue00c");
