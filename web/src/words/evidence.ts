@@ -11,7 +11,7 @@ export const evidenceWords = {
     saved: (m: string) => `the measured orders save about ${m} a month against the authors'`,
     none: "No cases yet. Evidence comes by itself from cases that are worked to their end, or from a CSV of older ones.",
     reading: (percent: string) =>
-      `What all cases say is being read for the first time since the start: ${percent} so far. It goes on if you leave.`,
+      `Cases are being read and counted: ${percent} so far. It goes on if you leave.`,
     most: (n: number, all: number) =>
       `These are the ${many(n, "error", "errors")} whose order matters most; the CSV has all ${all.toLocaleString("en-GB")}.`,
     nonePicked: "No case fits what you chose.",

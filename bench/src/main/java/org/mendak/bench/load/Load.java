@@ -223,7 +223,9 @@ public final class Load {
         worker.start();
         long begun = System.nanoTime();
         HttpResponse<byte[]> answer = r.send("POST", "/api/cases/import", "text/csv", csv.toString());
-        LoadPages.awaitJob(r, answer);
+        if (answer.statusCode() != 200) {
+            throw new IllegalStateException("the import answered " + answer.statusCode());
+        }
         double seconds = (System.nanoTime() - begun) / 1e9;
         worker.interrupt();
         worker.join();

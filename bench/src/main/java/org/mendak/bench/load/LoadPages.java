@@ -2,11 +2,8 @@ package org.mendak.bench.load;
 
 import java.io.IOException;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
-import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.mendak.bench.App;
 
 /** Each call by itself, one caller: the first time, and then many times. */
 final class LoadPages {
@@ -14,7 +11,6 @@ final class LoadPages {
     private static final Pattern NUMBER = Pattern.compile("\"number\":(\\d+)");
     private static final Pattern ID = Pattern.compile("\"id\":(\\d+)");
     private static final Pattern VERSION = Pattern.compile("\"version\":(\\d+),\"steps\"");
-    private static final Pattern JOB = Pattern.compile("\"id\":\"([0-9a-f-]{36})\"");
 
     private interface Call {
         HttpResponse<String> make(int i) throws IOException, InterruptedException;
@@ -136,16 +132,5 @@ final class LoadPages {
             throw new IllegalStateException("no " + p + " in " + text.substring(0, Math.min(300, text.length())));
         }
         return m.group(1);
-    }
-
-    /** Waits for the end of what an answer says is being done. */
-    static void awaitJob(App.Running r, HttpResponse<byte[]> answer) throws IOException, InterruptedException {
-        Matcher job = JOB.matcher(new String(answer.body(), StandardCharsets.UTF_8));
-        if (job.find()) {
-            while (new String(r.call("GET", "/api/jobs/" + job.group(1), null).body(), StandardCharsets.UTF_8)
-                    .contains("\"running\"")) {
-                TimeUnit.MILLISECONDS.sleep(100);
-            }
-        }
     }
 }

@@ -32,14 +32,6 @@ public final class Counted {
         this.tallies = tallies;
     }
 
-    int shapes() {
-        return shapes.size();
-    }
-
-    List<FixTally> tallies() {
-        return tallies;
-    }
-
     /**
      * Fits the evidence. O(rounds · shapes · fixes), a thousand rounds at most.
      *

@@ -125,13 +125,6 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, double[
         }
     }
 
-    /** Counts. O(cases · log cases). */
-    public static DeskFigures of(List<LoggedCase> log) {
-        Counts counts = new Counts();
-        log.forEach(c -> counts.count(c, 1));
-        return counts.figures();
-    }
-
     /**
      * The minutes that a share of the solved cases took at most; NaN without any.
      *

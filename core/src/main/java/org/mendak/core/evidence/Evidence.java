@@ -43,14 +43,10 @@ public record Evidence(
 
     /** Fits the evidence of one known error from all of a log. Milliseconds for thousands of cases; {@link CountedLog} fits again for less. */
     public static Evidence of(Basis basis) {
-        return counted(basis).fit(basis.picks());
-    }
-
-    private static Counted counted(Basis basis) {
         CountedLog<LoggedCase> log = new CountedLog<>(
                 basis.fixes(), basis.variables(), c -> c, (a, b) -> a == b ? 0 : -1, Integer.MAX_VALUE);
         basis.log().forEach(log::append);
-        return log.counted(basis.minutes(), basis.productVersion());
+        return log.counted(basis.minutes(), basis.productVersion()).fit(basis.picks());
     }
 
     /** Fits the evidence of one known error whose author names no variables, see {@link Basis}. */
@@ -63,11 +59,6 @@ public record Evidence(
     static double weight(int laterCases, boolean otherRelease) {
         double age = Math.pow(2, -laterCases / HALF_LIFE_CASES);
         return otherRelease ? age * OTHER_VERSION : age;
-    }
-
-    /** The counts of a log alone, fix by fix, without asking for causes. O(cases · attempts). */
-    public static List<FixTally> counts(Basis basis) {
-        return counted(basis).tallies();
     }
 
     /**

@@ -23,23 +23,25 @@ class DeskFiguresTest {
 
     @Test
     void countsSolvedFirstFixAndHeld() {
-        DeskFigures f = DeskFigures.of(List.of(
-                logged("1", "2026-01", Map.of(), at("A", Outcome.WORKED, false, 4)),
-                logged("2", "2026-01", Map.of(), at("A", Outcome.WORKED, true, 6)),
-                logged(
-                        "3",
-                        "2026-02",
-                        Map.of(),
-                        at("A", Outcome.NO_CHANGE, false, 5),
-                        at("B", Outcome.WORKED, false, 7)),
-                logged("4", "2026-02", Map.of(), at("A", Outcome.NO_CHANGE, false, 5)),
-                logged("5", "2026-02", Map.of(), at("A", Outcome.SKIPPED, false, 5)),
-                logged(
-                        "6",
-                        "2026-02",
-                        Map.of(),
-                        at("A", Outcome.SKIPPED, false, 2),
-                        at("B", Outcome.WORKED, false, 93))));
+        DeskFigures f = counted(List.of(
+                        logged("1", "2026-01", Map.of(), at("A", Outcome.WORKED, false, 4)),
+                        logged("2", "2026-01", Map.of(), at("A", Outcome.WORKED, true, 6)),
+                        logged(
+                                "3",
+                                "2026-02",
+                                Map.of(),
+                                at("A", Outcome.NO_CHANGE, false, 5),
+                                at("B", Outcome.WORKED, false, 7)),
+                        logged("4", "2026-02", Map.of(), at("A", Outcome.NO_CHANGE, false, 5)),
+                        logged("5", "2026-02", Map.of(), at("A", Outcome.SKIPPED, false, 5)),
+                        logged(
+                                "6",
+                                "2026-02",
+                                Map.of(),
+                                at("A", Outcome.SKIPPED, false, 2),
+                                at("B", Outcome.WORKED, false, 93))))
+                .figures()
+                .figures();
         assertThat(f.cases()).isEqualTo(5);
         assertThat(f.solved()).isEqualTo(4);
         assertThat(f.firstFix()).isEqualTo(2); // one that was skipped is no first fix
@@ -76,7 +78,7 @@ class DeskFiguresTest {
 
     @Test
     void nothingGivesNothing() {
-        DeskFigures f = DeskFigures.of(List.of());
+        DeskFigures f = counted(List.of()).figures().figures();
         assertThat(f.cases()).isZero();
         assertThat(f.quantile(0.5)).isNaN();
         assertThat(f.histogram()).allMatch(n -> n == 0);

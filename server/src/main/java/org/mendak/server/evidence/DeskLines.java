@@ -2,6 +2,7 @@ package org.mendak.server.evidence;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
 import org.mendak.core.evidence.CountedLog;
@@ -20,7 +21,10 @@ import org.springframework.stereotype.Component;
 @Component
 class DeskLines {
 
-    private static final int MOST_KEPT = 100_000;
+    /** Lines that are kept; one of chosen cases keeps these, and counts as many. */
+    private static final int MOST_KEPT = 500_000;
+
+    private static final Duration LIFE = Duration.ofHours(2);
 
     /** What a line is of. */
     private record Of(String error, CaseChoice choice) {}
@@ -58,8 +62,11 @@ class DeskLines {
     private final ErrorEvidenceService errors;
     private final EvidenceMemory memory;
     private final LibraryService library;
-    private final Cache<Of, Line> lines =
-            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
+    private final Cache<Of, Line> lines = Caffeine.newBuilder()
+            .maximumWeight(MOST_KEPT)
+            .weigher((Of of, Line l) -> of.choice().isEverything() ? 1 : 1 + l.cases())
+            .expireAfterAccess(LIFE)
+            .build();
 
     DeskLines(ErrorEvidenceService errors, EvidenceMemory memory, LibraryService library) {
         this.errors = errors;

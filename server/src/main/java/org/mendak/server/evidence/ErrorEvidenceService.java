@@ -132,7 +132,8 @@ class ErrorEvidenceService {
                 e.alwaysOneOrder(),
                 entries.isEmpty() ? null : entries.get(0).logged().month(),
                 library.library().vocabulary().handOverMinutes(),
-                views.fixes(bar.last(), entries),
+                views.fixes(
+                        bar.last(), entries.stream().map(CaseLog.Entry::logged).toList()),
                 order(chosen, choice),
                 EvidenceViews.releases(chosen.look(CountedLog::versions)),
                 views.forWhom(error, chosen.look(CountedLog::forWhom)),

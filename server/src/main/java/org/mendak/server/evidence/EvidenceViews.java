@@ -44,10 +44,10 @@ final class EvidenceViews {
         this.e = evidence;
     }
 
-    /** @param entries the cases that the numbers are of, oldest first */
-    List<ErrorEvidence.FixEvidence> fixes(double bar, List<CaseLog.Entry> entries) {
+    /** @param log the cases that the numbers are of, oldest first */
+    List<ErrorEvidence.FixEvidence> fixes(double bar, List<LoggedCase> log) {
         return IntStream.range(0, e.fixes().size())
-                .mapToObj(i -> fix(i, bar, entries))
+                .mapToObj(i -> fix(i, bar, log))
                 .toList();
     }
 
@@ -99,7 +99,7 @@ final class EvidenceViews {
                         .toList());
     }
 
-    private ErrorEvidence.FixEvidence fix(int i, double bar, List<CaseLog.Entry> entries) {
+    private ErrorEvidence.FixEvidence fix(int i, double bar, List<LoggedCase> log) {
         FixTally t = e.tallies().get(i);
         Optional<Fix> fix = library.fix(e.fixes().get(i));
         boolean ranged = t.tried() > 0 && !e.isLittle();
@@ -125,16 +125,15 @@ final class EvidenceViews {
                 t.months().stream().map(EvidenceViews::month).toList(),
                 Drift.test(t.slices())
                         .above(bar)
-                        .map(c -> change(e.fixes().get(i), c, entries))
+                        .map(c -> change(e.fixes().get(i), c, log))
                         .orElse(null),
                 t.neverHelps(),
                 afterRestart(i, fix),
-                cases(e.fixes().get(i), entries));
+                cases(e.fixes().get(i), log));
     }
 
     /** The newest cases that a fix was tried in, the newest last. */
-    private List<Long> cases(String fix, List<CaseLog.Entry> entries) {
-        List<LoggedCase> log = entries.stream().map(CaseLog.Entry::logged).toList();
+    private List<Long> cases(String fix, List<LoggedCase> log) {
         List<Long> newest = new ArrayList<>(Try.newest(e.fixes(), List.of(fix), log, MOST_CASES).stream()
                 .map(t -> Long.valueOf(t.caseId()))
                 .distinct()
@@ -148,11 +147,9 @@ final class EvidenceViews {
         return new ErrorEvidence.Month(m.month(), m.tried(), m.held(), range.low(), range.high());
     }
 
-    private ErrorEvidence.Change change(String fix, Drift.Change c, List<CaseLog.Entry> entries) {
-        List<LoggedCase> since = entries.stream()
-                .map(CaseLog.Entry::logged)
-                .filter(l -> c.since(l.productVersion(), l.month()))
-                .toList();
+    private ErrorEvidence.Change change(String fix, Drift.Change c, List<LoggedCase> log) {
+        List<LoggedCase> since =
+                log.stream().filter(l -> c.since(l.productVersion(), l.month())).toList();
         return new ErrorEvidence.Change(
                 c.fell(),
                 c.release(),
