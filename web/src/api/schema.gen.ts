@@ -1523,7 +1523,7 @@ export interface paths {
     get: operations["job"];
     put?: never;
     post?: never;
-    delete?: never;
+    delete: operations["stop_1"];
     options?: never;
     head?: never;
     patch?: never;
@@ -2303,15 +2303,6 @@ export interface components {
       outcome?: null | string;
       retest?: string[] | null;
     };
-    CaseExchangeImported: {
-      /** Format: int32 */
-      attempts: number;
-      /** Format: int32 */
-      cases: number;
-      rejected: components["schemas"]["CaseCsvRejected"][];
-      /** Format: int32 */
-      unchanged: number;
-    };
     CaseFact: {
       agent: string;
       /** Format: date-time */
@@ -2404,6 +2395,15 @@ export interface components {
       fix: string;
       title: string;
       when: string;
+    };
+    CaseImportImported: {
+      /** Format: int32 */
+      attempts: number;
+      /** Format: int32 */
+      cases: number;
+      rejected: components["schemas"]["CaseCsvRejected"][];
+      /** Format: int32 */
+      unchanged: number;
     };
     CaseJudged: {
       expected: string;
@@ -3361,7 +3361,8 @@ export interface components {
       problem: string;
       result: unknown;
       /** @enum {string} */
-      state: "running" | "done" | "failed";
+      state: "running" | "done" | "failed" | "stopped";
+      stoppable: boolean;
       /** Format: int64 */
       total: number;
     };
@@ -4410,7 +4411,9 @@ export interface operations {
   importCsv: {
     parameters: {
       query?: never;
-      header?: never;
+      header?: {
+        Prefer?: string;
+      };
       path?: never;
       cookie?: never;
     };
@@ -4422,7 +4425,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["CaseExchangeImported"];
+          "application/json": components["schemas"]["CaseImportImported"];
         };
       };
     };
@@ -6808,6 +6811,28 @@ export interface operations {
     };
   };
   job: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["JobsView"];
+        };
+      };
+    };
+  };
+  stop_1: {
     parameters: {
       query?: never;
       header?: never;

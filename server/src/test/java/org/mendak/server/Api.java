@@ -123,6 +123,18 @@ public final class Api {
         throw new AssertionError(path + " did not end");
     }
 
+    /** The desk's evidence, once all of it was read. */
+    public JsonNode deskEvidence() {
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < PATIENCE.toNanos()) {
+            JsonNode d = get("/api/evidence/desk").expect(200).json();
+            if (d.path("reading").isNull()) {
+                return d;
+            }
+        }
+        throw new AssertionError("the desk's evidence was not read");
+    }
+
     public Answer post(String path, Object json) {
         return sendJson("POST", path, json);
     }

@@ -47,8 +47,26 @@ final class Head {
         this.problems = problems;
     }
 
+    /** At least as many as lists and mappings begin here: each has a sign at which it begins. Far cheaper than reading them. */
+    private static int beginnings(String yaml) {
+        int signs = 0;
+        for (int i = 0; i < yaml.length(); i++) {
+            char c = yaml.charAt(i);
+            boolean ends = i + 1 == yaml.length() || Character.isWhitespace(yaml.charAt(i + 1));
+            // behind a quotation mark or a bracket a colon needs no space
+            boolean closed = i > 0 && "\"']}".indexOf(yaml.charAt(i - 1)) >= 0;
+            if (c == '[' || c == '{' || (c == '-' || c == '?') && ends || c == ':' && (ends || closed)) {
+                signs++;
+            }
+        }
+        return signs;
+    }
+
     /** Where the first list or key begins that stands too deep; composing one would take the stack with it. */
     private static Optional<Mark> tooDeep(String yaml, LoadSettings settings) {
+        if (beginnings(yaml) <= DEEPEST) {
+            return Optional.empty();
+        }
         int depth = 0;
         for (Event e : new Parse(settings).parseString(yaml)) {
             if (e instanceof CollectionStartEvent && ++depth > DEEPEST) {

@@ -63,23 +63,35 @@ public class AttemptStore {
         return tx.one(ATTEMPT + " where a.id = ? and a.number = ?", AttemptStore::row, id, number);
     }
 
+    private static final String INSERT =
+            "insert into attempt (number, error_key, fix_key, position, outcome, bundle, tried_before, minutes, note,"
+                    + " agent, started_at, ended_at, ended_by) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+
     long insert(Tx tx, AttemptRow a) {
-        return tx.insert(
-                "insert into attempt (number, error_key, fix_key, position, outcome, bundle, tried_before, minutes, note,"
-                        + " agent, started_at, ended_at, ended_by) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                a.number(),
-                a.errorKey(),
-                a.fixKey(),
-                a.position(),
-                Words.word(a.outcome()),
-                a.bundle(),
-                a.triedBefore(),
-                a.minutes(),
-                a.note(),
-                a.agent(),
-                a.startedAt(),
-                a.endedAt(),
-                a.endedBy());
+        return tx.insert(INSERT, values(a));
+    }
+
+    /** Many at once; their ids, in their order. */
+    List<Long> insertAll(Tx tx, List<AttemptRow> all) {
+        return tx.insertAll(INSERT, all.stream().map(AttemptStore::values).toList());
+    }
+
+    private static Object[] values(AttemptRow a) {
+        return new Object[] {
+            a.number(),
+            a.errorKey(),
+            a.fixKey(),
+            a.position(),
+            Words.word(a.outcome()),
+            a.bundle(),
+            a.triedBefore(),
+            a.minutes(),
+            a.note(),
+            a.agent(),
+            a.startedAt(),
+            a.endedAt(),
+            a.endedBy()
+        };
     }
 
     void update(Tx tx, AttemptRow a) {

@@ -1,17 +1,38 @@
 package org.mendak.server.cases;
 
 import java.util.Collection;
+import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.mendak.server.platform.Tx;
 
 /**
  * Told inside the transaction in which something changed that evidence is computed from.
  *
- * @param errors the known errors that cases were about before or are about now, and that their attempts were made under
- * @param cases which; empty if it may be any of those errors'
+ * @param byError by the known errors that cases were about before or are about now, and that their attempts were made under, which cases;
+ *     none if it may be any of that error's
  */
-public record CaseChanged(Tx tx, Set<String> errors, Set<Long> cases) {
+public record CaseChanged(Tx tx, Map<String, Set<Long>> byError) {
+
+    /** The same cases changed for each of these errors. */
     public CaseChanged(Tx tx, Collection<String> errors, Collection<Long> cases) {
-        this(tx, Set.copyOf(errors), Set.copyOf(cases));
+        this(
+                tx,
+                Set.copyOf(errors).stream()
+                        .collect(Collectors.toUnmodifiableMap(Function.identity(), e -> Set.copyOf(cases))));
+    }
+
+    /** The errors whose evidence changed. */
+    public Set<String> errors() {
+        return byError.keySet();
+    }
+
+    /** All cases that are named. */
+    public Set<Long> cases() {
+        Set<Long> all = new HashSet<>();
+        byError.values().forEach(all::addAll);
+        return all;
     }
 }

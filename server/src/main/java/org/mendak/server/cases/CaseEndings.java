@@ -148,7 +148,7 @@ class CaseEndings {
 
     private long follow(Tx tx, Caller caller, CaseRow c, Instant now) {
         long number = store.insert(tx, c.next(caller.name(), now), null, null);
-        locks.opened(tx, number);
+        locks.opened(tx, List.of(number));
         library.library().error(String.valueOf(c.errorKey())).ifPresent(e -> runbooks.pin(tx, number, e));
         store.texts(tx, c.number()).forEach(t -> store.addText(tx, number, t.text(), now, caller.name()));
         store.facts(tx, c.number()).stream()

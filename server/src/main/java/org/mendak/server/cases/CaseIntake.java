@@ -2,11 +2,15 @@ package org.mendak.server.cases;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.library.LibraryService;
@@ -58,66 +62,103 @@ public class CaseIntake {
     /** What became of a case, and its number here. */
     public record TakenIn(ImportResult result, long number) {}
 
-    /** Takes in a case that was worked elsewhere, in the transaction of its import. */
-    public TakenIn take(Tx tx, Ready ready) {
-        var before = store.imported(tx, ready.key());
-        if (before.isPresent()) {
-            boolean same = before.get().hash().equals(ready.hash());
-            return new TakenIn(
-                    same ? ImportResult.UNCHANGED : ImportResult.DIFFERENT,
-                    before.get().number());
+    /**
+     * Takes in cases that were worked elsewhere, in the transaction of their import; evidence hears of those that are new.
+     *
+     * @param ready each under a key of its own
+     * @return what became of each, in their order; a bounded number of statements whatever their number
+     */
+    public List<TakenIn> take(Tx tx, List<Ready> ready) {
+        Map<String, CaseStore.Imported> before =
+                store.imported(tx, ready.stream().map(Ready::key).toList());
+        List<Ready> news =
+                ready.stream().filter(r -> !before.containsKey(r.key())).toList();
+        Map<String, Long> numbers = new HashMap<>();
+        List<Long> given = store.insertAll(
+                tx,
+                news.stream()
+                        .map(r -> new CaseStore.Arriving(r.row(), r.key(), r.hash()))
+                        .toList());
+        for (int i = 0; i < given.size(); i++) {
+            numbers.put(news.get(i).key(), given.get(i));
         }
-        CaseRow c = ready.row();
-        long number = store.insert(tx, c, ready.key(), ready.hash());
-        locks.opened(tx, number);
-        if (!ready.text().isEmpty()) {
-            store.addText(tx, number, ready.text(), c.openedAt(), c.agent());
+        said(tx, news, numbers);
+        attempts(tx, news, numbers);
+        locks.opened(tx, given);
+        locks.cameIn(
+                tx,
+                news.stream()
+                        .filter(r -> r.row().errorKey() != null)
+                        .collect(Collectors.groupingBy(
+                                r -> r.row().errorKey(),
+                                Collectors.mapping(r -> numbers.get(r.key()), Collectors.toSet()))));
+        return ready.stream()
+                .map(r -> {
+                    CaseStore.Imported was = before.get(r.key());
+                    return was == null
+                            ? new TakenIn(ImportResult.CREATED, numbers.get(r.key()))
+                            : new TakenIn(
+                                    was.hash().equals(r.hash()) ? ImportResult.UNCHANGED : ImportResult.DIFFERENT,
+                                    was.number());
+                })
+                .toList();
+    }
+
+    private void said(Tx tx, List<Ready> news, Map<String, Long> numbers) {
+        List<CaseStore.Known> facts = new ArrayList<>();
+        for (Ready r : news) {
+            CaseRow c = r.row();
+            long number = numbers.get(r.key());
+            if (!r.text().isEmpty()) {
+                store.addText(tx, number, r.text(), c.openedAt(), c.agent());
+            }
+            r.facts()
+                    .forEach((name, value) -> facts.add(new CaseStore.Known(
+                            number,
+                            new CaseStore.Fact(
+                                    name,
+                                    CaseWords.start(CaseWords.plain(value), Limits.FACT_VALUE),
+                                    "case",
+                                    c.openedAt(),
+                                    c.agent()))));
         }
-        ready.facts()
-                .forEach((name, value) -> store.addFact(
-                        tx,
-                        number,
-                        new CaseStore.Fact(
-                                name,
-                                CaseWords.start(CaseWords.plain(value), Limits.FACT_VALUE),
-                                "case",
-                                c.openedAt(),
-                                c.agent())));
-        Optional<AttemptRow> lost = ready.lost(library.library().vocabulary().holdingDays());
-        for (AttemptRow a : ready.attempts()) {
-            long id = attempts.insert(tx, a.stored(0, number));
-            if (lost.filter(l -> l == a).isPresent()) {
-                attempts.correct(tx, id, c.recurredAt(), c.agent());
+        store.addFacts(tx, facts);
+    }
+
+    private void attempts(Tx tx, List<Ready> news, Map<String, Long> numbers) {
+        double holdingDays = library.library().vocabulary().holdingDays();
+        List<AttemptRow> all = new ArrayList<>();
+        Map<Integer, CaseRow> lost = new TreeMap<>();
+        for (Ready r : news) {
+            Optional<AttemptRow> last = r.lost(holdingDays);
+            for (AttemptRow a : r.attempts()) {
+                if (last.filter(l -> l == a).isPresent()) {
+                    lost.put(all.size(), r.row());
+                }
+                all.add(a.stored(0, numbers.get(r.key())));
             }
         }
-        return new TakenIn(ImportResult.CREATED, number);
+        List<Long> ids = attempts.insertAll(tx, all);
+        lost.forEach((at, c) -> attempts.correct(tx, ids.get(at), c.recurredAt(), c.agent()));
     }
 
     /** What was done off the script in a case that came in under this key. */
     public void offScript(Tx tx, String key, List<FreeStep> steps) {
-        store.imported(tx, key).ifPresent(c -> steps.forEach(s -> free.add(tx, s.of(c.number()))));
+        number(tx, key).ifPresent(n -> steps.forEach(s -> free.add(tx, s.of(n))));
     }
 
     /** The number of the case that came in under this key; empty if none did. */
     public Optional<Long> number(Tx tx, String key) {
-        return store.imported(tx, key).map(c -> c.number());
+        return Optional.ofNullable(store.imported(tx, List.of(key)).get(key)).map(CaseStore.Imported::number);
     }
 
-    /** Whether a case came in under this key. */
-    public boolean isThere(Tx tx, String key) {
-        return store.imported(tx, key).isPresent();
+    /** Those of these keys that a case came in under. */
+    public Set<String> there(Tx tx, Collection<String> keys) {
+        return store.imported(tx, keys).keySet();
     }
 
-    /** Whether this case was opened here at this moment. */
-    public boolean isNative(Tx tx, long number, Instant openedAt) {
-        return store.importKey(tx, number).isEmpty()
-                && store.find(tx, number)
-                        .filter(c -> c.openedAt().equals(openedAt))
-                        .isPresent();
-    }
-
-    /** Tells that evidence of these errors changed by these cases, once for many. */
-    public void told(Tx tx, Set<String> errors, Collection<Long> cases) {
-        locks.changed(tx, errors, cases);
+    /** When those of these cases were opened that were opened here. */
+    public Map<Long, Instant> opened(Tx tx, Collection<Long> numbers) {
+        return store.opened(tx, numbers);
     }
 }

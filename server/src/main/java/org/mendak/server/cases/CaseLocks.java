@@ -3,6 +3,7 @@ package org.mendak.server.cases;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import org.mendak.server.platform.Caller;
@@ -87,13 +88,15 @@ class CaseLocks {
 
     /** The browsers of all who have this case open hear of the change once it is stored. */
     void tell(Tx tx, Caller caller, long number) {
-        opened(tx, number);
+        opened(tx, List.of(number));
         tx.afterCommit(() -> live.tellAll("case", new Told(number, caller.name())));
     }
 
-    /** A case is there that was not, or is another one; whoever keeps what cases say hears of it. */
-    void opened(Tx tx, long number) {
-        events.publishEvent(new CaseTold(tx, number));
+    /** Cases are there that were not, or are others; whoever keeps what cases say hears of it. */
+    void opened(Tx tx, List<Long> numbers) {
+        if (!numbers.isEmpty()) {
+            events.publishEvent(new CaseTold(tx, numbers));
+        }
     }
 
     /** What browsers are told of a change. */
@@ -121,6 +124,13 @@ class CaseLocks {
     void changed(Tx tx, Set<String> errors, Collection<Long> cases) {
         if (!errors.isEmpty()) {
             events.publishEvent(new CaseChanged(tx, errors, cases));
+        }
+    }
+
+    /** The same of cases that are new, by the known error that they are about. */
+    void cameIn(Tx tx, Map<String, Set<Long>> cases) {
+        if (!cases.isEmpty()) {
+            events.publishEvent(new CaseChanged(tx, cases));
         }
     }
 }

@@ -131,7 +131,7 @@ public class CaseService {
             d.reached = Words.said(Reached.class, o.reached(), Reached.PHONE, "reached");
         });
         long number = store.insert(tx, c, null, null);
-        locks.opened(tx, number);
+        locks.opened(tx, List.of(number));
         if (error != null) {
             runbooks.pin(tx, number, error);
         }

@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -13,6 +14,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
@@ -68,31 +71,48 @@ public class CaseStore {
         return tx.one(CASE + " where number = ? for update", CaseStore::row, number);
     }
 
+    private static final String INSERT =
+            "insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
+                    + " status, waits_for, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows, import_key,"
+                    + " import_hash, goal) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)";
+
     long insert(Tx tx, CaseRow c, String importKey, String importHash) {
-        return tx.insert(
-                "insert into desk_case (error_key, product, product_version, phase, device, reference, requester, reached,"
-                        + " status, waits_for, believed_fix, limitation, agent, opened_at, closed_at, recurred_at, follows, import_key,"
-                        + " import_hash, goal) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                c.errorKey(),
-                c.product(),
-                c.productVersion(),
-                c.phase(),
-                c.device(),
-                c.reference(),
-                c.requester(),
-                Words.word(c.reached()),
-                Words.word(c.status()),
-                Words.word(c.waitsFor()),
-                c.believedFix(),
-                c.limitation(),
-                c.agent(),
-                c.openedAt(),
-                c.closedAt(),
-                c.recurredAt(),
-                c.follows(),
-                importKey,
-                importHash,
-                Words.word(c.goal()));
+        return tx.insert(INSERT, values(c, importKey, importHash));
+    }
+
+    /** A case that comes in from elsewhere. */
+    record Arriving(CaseRow row, String key, String hash) {}
+
+    /** Many at once; their numbers, in their order. */
+    List<Long> insertAll(Tx tx, List<Arriving> cases) {
+        return tx.insertAll(
+                INSERT,
+                cases.stream().map(c -> values(c.row(), c.key(), c.hash())).toList());
+    }
+
+    private static Object[] values(CaseRow c, String importKey, String importHash) {
+        return new Object[] {
+            c.errorKey(),
+            c.product(),
+            c.productVersion(),
+            c.phase(),
+            c.device(),
+            c.reference(),
+            c.requester(),
+            Words.word(c.reached()),
+            Words.word(c.status()),
+            Words.word(c.waitsFor()),
+            c.believedFix(),
+            c.limitation(),
+            c.agent(),
+            c.openedAt(),
+            c.closedAt(),
+            c.recurredAt(),
+            c.follows(),
+            importKey,
+            importHash,
+            Words.word(c.goal())
+        };
     }
 
     void update(Tx tx, CaseRow c) {
@@ -299,15 +319,22 @@ public class CaseStore {
                 number);
     }
 
+    private static final String ADD_FACT =
+            "insert into case_fact (number, name, value_, source, at, agent) values (?, ?, ?, ?, ?, ?)";
+
     void addFact(Tx tx, long number, Fact f) {
-        tx.run(
-                "insert into case_fact (number, name, value_, source, at, agent) values (?, ?, ?, ?, ?, ?)",
-                number,
-                f.name(),
-                f.value(),
-                f.source(),
-                f.at(),
-                f.agent());
+        tx.run(ADD_FACT, values(number, f));
+    }
+
+    /** Something that is known of a case. */
+    record Known(long number, Fact fact) {}
+
+    void addFacts(Tx tx, List<Known> facts) {
+        tx.batch(ADD_FACT, facts.stream().map(k -> values(k.number(), k.fact())).toList());
+    }
+
+    private static Object[] values(long number, Fact f) {
+        return new Object[] {number, f.name(), f.value(), f.source(), f.at(), f.agent()};
     }
 
     record Note(String text, Instant at, String agent) {}
@@ -415,17 +442,29 @@ public class CaseStore {
                 most);
     }
 
-    record Imported(long number, String hash) {}
+    /** A case that came in before, by the key it came in under. */
+    record Imported(String key, long number, String hash) {}
 
-    Optional<Imported> imported(Tx tx, String importKey) {
-        return tx.one(
-                "select number, import_hash from desk_case where import_key = ?",
-                r -> new Imported(r.getLong("number"), r.getString("import_hash")),
-                importKey);
+    /** Which of these came in before. */
+    Map<String, Imported> imported(Tx tx, Collection<String> keys) {
+        return tx
+                .list(
+                        "select import_key, number, import_hash from desk_case where import_key in (select k from unnest(cast(? as"
+                                + " varchar array)) t(k))",
+                        r -> new Imported(r.getString("import_key"), r.getLong("number"), r.getString("import_hash")),
+                        (Object) keys.toArray(String[]::new))
+                .stream()
+                .collect(Collectors.toMap(Imported::key, Function.identity()));
     }
 
-    /** The import key of a case, or empty if it was opened here. */
-    Optional<String> importKey(Tx tx, long number) {
-        return tx.one("select import_key from desk_case where number = ?", r -> r.getString(1), number);
+    /** When these cases were opened that were opened here; none that came in from elsewhere. */
+    Map<Long, Instant> opened(Tx tx, Collection<Long> numbers) {
+        Map<Long, Instant> opened = new HashMap<>();
+        tx.list(
+                "select number, opened_at from desk_case where import_key is null and number in (select n from unnest(cast(? as"
+                        + " bigint array)) t(n))",
+                r -> opened.put(r.getLong("number"), Tx.instant(r, "opened_at")),
+                (Object) numbers.toArray(Long[]::new));
+        return opened;
     }
 }

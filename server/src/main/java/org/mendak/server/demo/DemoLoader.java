@@ -169,10 +169,9 @@ class DemoLoader implements ReadyCheck {
         List<CaseIntake.Ready> all = DemoCases.all(seed, lib, clock.instant(), settings.zone());
         for (int from = 0; from < all.size(); from += BATCH) {
             List<CaseIntake.Ready> some = all.subList(from, Math.min(all.size(), from + BATCH));
-            db.run(tx -> some.forEach(c -> cases.take(tx, c)));
+            db.run(tx -> cases.take(tx, some));
         }
         db.run(tx -> DemoCases.offScript(seed, all).forEach((key, steps) -> cases.offScript(tx, key, steps)));
-        db.run(tx -> cases.told(tx, lib.errors().keySet(), List.of()));
         seed.flags().forEach(f -> flagged(f, all));
     }
 

@@ -5,11 +5,12 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeSet;
+import java.util.TreeMap;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
@@ -143,18 +144,29 @@ class EvidenceMemory {
     /** A case under an error's earlier name is one of its cases too, and one that went on under another error is still the first one's. */
     @EventListener
     void changed(CaseChanged event) {
-        Set<String> told = new TreeSet<>(event.errors());
-        told.addAll(store.errorsOf(event.tx(), event.cases()));
+        Map<String, Set<Long>> told = new TreeMap<>();
+        event.byError().forEach((error, cases) -> told.put(error, new HashSet<>(cases)));
+        for (EvidenceStore.Counts c : store.countsFor(event.tx(), event.cases())) {
+            Set<Long> cases = told.computeIfAbsent(c.error(), e -> new HashSet<>());
+            // of an error of which any may have changed all have anyway
+            if (!event.byError().getOrDefault(c.error(), Set.of(c.number())).isEmpty()) {
+                cases.add(c.number());
+            }
+        }
         event.tx().afterCommit(() -> {
-            Set<String> errors = new TreeSet<>(told);
-            told.forEach(e -> library.library().error(e).ifPresent(now -> errors.add(now.key())));
-            errors.forEach(e -> {
-                Kept k = kept.getIfPresent(e);
-                if (k != null) {
-                    k.all().forEach(l -> l.changed(event.cases()));
-                }
+            Library now = library.library();
+            told.forEach((error, cases) -> {
+                changed(error, cases);
+                now.error(error).filter(e -> !e.key().equals(error)).ifPresent(e -> changed(e.key(), cases));
             });
         });
+    }
+
+    private void changed(String error, Set<Long> cases) {
+        Kept k = kept.getIfPresent(error);
+        if (k != null) {
+            k.all().forEach(l -> l.changed(cases));
+        }
     }
 
     /** How many cases were read, and out of how many, while all are being read. */

@@ -15,13 +15,20 @@ import org.springframework.stereotype.Component;
 @Component
 class EvidenceStore {
 
-    /** The known errors that these cases are about, or that something was tried under in them. */
-    List<String> errorsOf(Tx tx, Collection<Long> cases) {
+    /** A case and a known error that it is about, or that something was tried under in it. */
+    record Counts(long number, String error) {}
+
+    /** Which errors these cases count for. */
+    List<Counts> countsFor(Tx tx, Collection<Long> cases) {
+        if (cases.isEmpty()) {
+            return List.of();
+        }
         Object numbers = cases.toArray(Long[]::new);
         return tx.list(
-                "select error_key from desk_case where number = any(?) and error_key is not null union"
-                        + " select error_key from attempt where number = any(?) and error_key is not null",
-                r -> r.getString(1),
+                "select number, error_key from desk_case where number in (select n from unnest(cast(? as bigint array)) t(n)) and"
+                        + " error_key is not null union select number, error_key from attempt where number in (select n from"
+                        + " unnest(cast(? as bigint array)) t(n)) and error_key is not null",
+                r -> new Counts(r.getLong(1), r.getString(2)),
                 numbers,
                 numbers);
     }

@@ -64,10 +64,16 @@ final class CaseCsv {
 
     private final Library library;
     private final String importer;
+    private final List<String> factColumns;
+    /** In an order of their own, whatever the file's. */
+    private final List<String> told;
 
-    CaseCsv(Library library, String importer) {
+    CaseCsv(Library library, String importer, List<String> columns) {
         this.library = library;
         this.importer = importer;
+        this.factColumns = columns.stream().filter(c -> c.startsWith("fact.")).toList();
+        this.told =
+                columns.stream().filter(c -> !c.equals("exported_by")).sorted().toList();
     }
 
     /** A record and the row it stands in. */
@@ -219,10 +225,10 @@ final class CaseCsv {
         }
     }
 
-    private static Map<String, String> facts(Row r) throws BadRow {
+    private Map<String, String> facts(Row r) throws BadRow {
         Map<String, String> facts = new HashMap<>();
-        for (String column : r.record().getParser().getHeaderNames()) {
-            String value = column.startsWith("fact.") ? r.get(column) : "";
+        for (String column : factColumns) {
+            String value = r.get(column);
             if (!value.isEmpty()) {
                 String name = column.substring(5);
                 if (!name.matches("[A-Za-z_][A-Za-z0-9_.-]{0,79}") || value.length() > Limits.FACT_VALUE) {
@@ -238,15 +244,15 @@ final class CaseCsv {
     }
 
     /** What the rows say, whatever the order of their columns and whether an empty one is there. */
-    private static String hash(List<Row> rows) {
+    private String hash(List<Row> rows) {
         StringBuilder all = new StringBuilder();
         for (Row r : rows) {
-            r.record().getParser().getHeaderNames().stream()
-                    .sorted()
-                    .filter(column ->
-                            !column.equals("exported_by") && !r.get(column).isEmpty())
-                    .forEach(column ->
-                            all.append(column).append('=').append(r.get(column)).append('\u0001'));
+            for (String column : told) {
+                String value = r.get(column);
+                if (!value.isEmpty()) {
+                    all.append(column).append('=').append(value).append('\u0001');
+                }
+            }
             all.append('\u0002');
         }
         return Secrets.hash(all.toString());

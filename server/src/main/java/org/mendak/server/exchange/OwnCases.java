@@ -3,8 +3,13 @@ package org.mendak.server.exchange;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeParseException;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.platform.Tx;
 
@@ -24,19 +29,32 @@ final class OwnCases {
         this.named = Pattern.compile("mendak-" + Pattern.quote(desk) + "-(\\d{1,18})");
     }
 
-    /** Whether the case of this row is one of this desk's. */
-    boolean is(Tx tx, CaseCsv.Row row) {
-        String key = row.get("case");
-        Matcher m = named.matcher(key);
-        if (!m.matches()) {
-            m = UNNAMED.matcher(key);
+    /**
+     * The keys of those cases that are this desk's.
+     *
+     * @param first the first row of each case
+     */
+    Set<String> of(Tx tx, List<CaseCsv.Row> first) {
+        Set<String> there =
+                cases.there(tx, first.stream().map(r -> r.get("case")).toList());
+        Map<String, Long> numbers = new HashMap<>();
+        for (CaseCsv.Row row : first) {
+            String key = row.get("case");
+            Matcher m = named.matcher(key);
+            if (!there.contains(key) && (m.matches() || (m = UNNAMED.matcher(key)).matches())) {
+                numbers.put(key, Long.parseLong(m.group(1)));
+            }
         }
-        if (cases.isThere(tx, key)) {
-            return row.get("exported_by").equals(desk);
-        }
+        Map<Long, Instant> opened = numbers.isEmpty() ? Map.of() : cases.opened(tx, numbers.values());
         // a number can come again after an older backup was restored, a moment does not
-        Instant opened = m.matches() ? opened(row) : null;
-        return opened != null && cases.isNative(tx, Long.parseLong(m.group(1)), opened);
+        return first.stream()
+                .filter(row -> there.contains(row.get("case"))
+                        ? row.get("exported_by").equals(desk)
+                        : numbers.containsKey(row.get("case"))
+                                && opened.containsKey(numbers.get(row.get("case")))
+                                && opened.get(numbers.get(row.get("case"))).equals(opened(row)))
+                .map(row -> row.get("case"))
+                .collect(Collectors.toSet());
     }
 
     private static Instant opened(CaseCsv.Row row) {

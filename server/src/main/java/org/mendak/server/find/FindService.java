@@ -191,7 +191,7 @@ public class FindService {
     @EventListener
     void changed(CaseTold event) {
         event.tx().afterCommit(() -> {
-            changed.add(event.number());
+            changed.addAll(event.numbers());
             if (asked.compareAndSet(false, true)) {
                 work(this::cases);
             }

@@ -2,6 +2,7 @@ package org.mendak.server.library;
 
 import jakarta.annotation.PreDestroy;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Executors;
@@ -11,7 +12,6 @@ import java.util.concurrent.atomic.AtomicLong;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
-import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.platform.Db;
@@ -110,6 +110,7 @@ class PublishedLibrary {
         for (DocumentKind kind : DocumentKind.values()) {
             List<DocumentStore.Number> numbers = store.publishedNumbers(tx, kind);
             Texts texts = new Texts(tx, kind, numbers, before);
+            Map<DocumentStore.Number, String> unread = new LinkedHashMap<>();
             for (DocumentStore.Number n : numbers) {
                 String name = kind.word() + "/" + n.key();
                 revisions.put(name, n.revision());
@@ -119,10 +120,14 @@ class PublishedLibrary {
                     Fix fix = kind == DocumentKind.FIX ? before.fixes().get(n.key()) : null;
                     put(n.key(), error, fix, errors, fixes);
                 } else {
-                    ParsedDocument d = parsed.of(kind, n.key(), n.revision(), texts.of(n));
-                    put(n.key(), d.error(), d.fix(), errors, fixes);
+                    unread.put(n, texts.of(n));
                 }
             }
+            // at a start they are all of them
+            unread.entrySet().parallelStream()
+                    .map(e -> parsed.of(kind, e.getKey().key(), e.getKey().revision(), e.getValue()))
+                    .toList()
+                    .forEach(d -> put(d.key(), d.error(), d.fix(), errors, fixes));
         }
         return new Library(errors, fixes, vocabulary(tx), revisions);
     }

@@ -106,6 +106,28 @@ public final class Tx {
         }
     }
 
+    /** Inserts many rows; the keys they were given, in their order. */
+    public List<Long> insertAll(String sql, List<Object[]> rows) {
+        state.refuseWriting();
+        List<Long> given = new ArrayList<>(rows.size());
+        try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
+            for (Object[] row : rows) {
+                bind(s, row);
+                s.addBatch();
+            }
+            s.executeBatch();
+            try (ResultSet keys = s.getGeneratedKeys()) {
+                while (keys.next()) {
+                    given.add(keys.getLong(1));
+                }
+            }
+        } catch (SQLException e) {
+            state.seen(e, sql);
+            throw new DbException("refused: " + sql, e);
+        }
+        return given;
+    }
+
     /** Runs one statement with many sets of values. */
     public void batch(String sql, List<Object[]> rows) {
         state.refuseWriting();

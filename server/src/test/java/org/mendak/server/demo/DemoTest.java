@@ -99,7 +99,7 @@ class DemoTest extends OnDemo {
             });
             assertThat(order).isEqualTo(DemoOnADay.order(without.plan(error, false)));
         }
-        JsonNode changes = api.get("/api/evidence/desk").json().path("changes");
+        JsonNode changes = api.deskEvidence().path("changes");
         assertThat(without.changed()).hasSize(changes.size());
         assertThat(changes.path(0).path("fix").asString())
                 .isEqualTo(without.changed().get(0).fix());

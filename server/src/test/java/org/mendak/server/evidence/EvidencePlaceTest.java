@@ -314,7 +314,7 @@ class EvidencePlaceTest extends OnDesk {
 
     @Test
     void theDeskIsToldInFiguresThatAddUp() {
-        JsonNode d = lead.get("/api/evidence/desk").expect(200).json();
+        JsonNode d = lead.deskEvidence();
         assertThat(d.path("firstFix").asInt())
                 .isLessThanOrEqualTo(d.path("held").asInt());
         assertThat(d.path("held").asInt()).isLessThanOrEqualTo(d.path("solved").asInt());
@@ -404,7 +404,7 @@ class EvidencePlaceTest extends OnDesk {
         JsonNode now = lead.get("/api/errors/pump-breaks/plan?fact.product_version=1.1&fact.lamp=off")
                 .json();
         assertThat(chance(now)).isLessThan(chance(old));
-        JsonNode first = lead.get("/api/evidence/desk").json().path("changes").path(0);
+        JsonNode first = lead.deskEvidence().path("changes").path(0);
         assertThat(first.path("error").asString()).isEqualTo("pump-breaks");
         assertThat(first.path("release").asString()).isEqualTo("1.1");
     }

@@ -23,7 +23,7 @@ class SurgeTest extends OnDemo {
 
     @Test
     void theTwoSeededBreaksAreToldAndNoThird() {
-        JsonNode changes = api.get("/api/evidence/desk").expect(200).json().path("changes");
+        JsonNode changes = api.deskEvidence().path("changes");
         assertThat(changes.findValuesAsString("fix")).containsExactlyInAnyOrder("empty-staging", "copy-charts");
     }
 
