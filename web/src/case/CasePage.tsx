@@ -48,9 +48,13 @@ export function CasePage() {
   const { data: plan } = useQuery(planQuery(n));
   const { data: sheet } = useQuery(sheetQuery(n, c?.error ?? null));
   const acts = useCaseActs(n);
-  useLive("case", (told) => {
-    if ((told as { number: number }).number === n) acts.refresh();
-  });
+  useLive(
+    "case",
+    (told) => {
+      if ((told as { number: number }).number === n) acts.refresh();
+    },
+    { about: n },
+  );
   useEffect(() => {
     goOn();
   }, []);

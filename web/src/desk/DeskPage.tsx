@@ -21,7 +21,7 @@ export function DeskPage() {
   const { data, error, refetch } = useQuery(openCasesQuery);
   const { data: hand } = useQuery(inHandQuery);
   const client = useQueryClient();
-  useLive("case", () => void client.invalidateQueries({ queryKey: ["cases"] }), PAUSE_MS);
+  useLive("cases", () => void client.invalidateQueries({ queryKey: ["cases"] }), { pauseMs: PAUSE_MS });
   const navigate = useNavigate();
   const [at, setAt] = useState(0);
   const groups = deskGroups(data ?? [], me);

@@ -4,7 +4,7 @@ import { onLive } from "./live";
 class Stream extends EventTarget {
   static open: Stream[] = [];
   closed = false;
-  constructor() {
+  constructor(readonly address: string) {
     super();
     Stream.open.push(this);
   }
@@ -68,6 +68,26 @@ test("a page that is not seen holds no line to the server, and listens again whe
   expect(Stream.open[1]?.closed).toBe(true);
   seen(false);
   expect(Stream.open).toHaveLength(2);
+});
+
+test("of a case that is looked at each change is asked for, and of no other", () => {
+  const heard: unknown[] = [];
+  const stopDesk = onLive("cases", (d) => heard.push(d));
+  const last = () => Stream.open[Stream.open.length - 1];
+  expect(last()?.address).toBe("/api/live");
+  const stopA = onLive("case", (d) => heard.push(d), 7);
+  expect(Stream.open[0]?.closed).toBe(true);
+  expect(last()?.address).toBe("/api/live?case=7");
+  const stopB = onLive("case", (d) => heard.push(d), 7);
+  expect(Stream.open).toHaveLength(2);
+  last()?.tell("cases", { count: 3 });
+  expect(heard).toEqual([{ count: 3 }]);
+  stopA();
+  expect(Stream.open).toHaveLength(2);
+  stopB();
+  expect(last()?.address).toBe("/api/live");
+  stopDesk();
+  expect(last()?.closed).toBe(true);
 });
 
 test("without a stream nothing is heard and nothing breaks", () => {

@@ -89,7 +89,7 @@ class CaseLocks {
     /** The browsers of all who have this case open hear of the change once it is stored. */
     void tell(Tx tx, Caller caller, long number) {
         opened(tx, List.of(number));
-        tx.afterCommit(() -> live.tellAll("case", new Told(number, caller.name())));
+        tx.afterCommit(() -> live.tellOf("case", number, new Told(number, caller.name())));
     }
 
     /** Cases are there that were not, or are others; whoever keeps what cases say hears of it. */

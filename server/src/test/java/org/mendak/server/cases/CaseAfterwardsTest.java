@@ -239,7 +239,7 @@ class CaseAfterwardsTest extends OnTestDesk {
         Api listening = agent("ear", "Ear");
         HttpResponse<java.io.InputStream> stream = HttpClient.newHttpClient()
                 .send(
-                        HttpRequest.newBuilder(URI.create(app.address() + "/api/live"))
+                        HttpRequest.newBuilder(URI.create(app.address() + "/api/live?case=" + d.number))
                                 .header("Cookie", listening.cookies())
                                 .build(),
                         HttpResponse.BodyHandlers.ofInputStream());

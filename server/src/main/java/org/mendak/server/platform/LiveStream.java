@@ -1,0 +1,91 @@
+package org.mendak.server.platform;
+
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.Set;
+import java.util.concurrent.Executor;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * What one open browser is told, in its order. Whoever tells it something never waits: it is written by other threads, and one that does not take
+ * what it is told is ended. Its browser opens another and asks for what it shows.
+ */
+final class LiveStream {
+
+    /** What waits for a browser that is slow. */
+    private static final int MOST_WAITING = 500;
+
+    private final SseEmitter emitter = new SseEmitter(0L);
+    private final Set<String> about;
+    private final Executor writers;
+    private final Deque<SseEmitter.SseEventBuilder> waiting = new ArrayDeque<>();
+    private boolean writing;
+    private boolean ended;
+
+    /** @param about the things whose events it wants one by one */
+    LiveStream(Set<String> about, Executor writers) {
+        this.about = Set.copyOf(about);
+        this.writers = writers;
+    }
+
+    SseEmitter emitter() {
+        return emitter;
+    }
+
+    boolean wants(String thing) {
+        return about.contains(thing);
+    }
+
+    void tell(SseEmitter.SseEventBuilder event) {
+        boolean tooSlow;
+        synchronized (waiting) {
+            if (ended) {
+                return;
+            }
+            tooSlow = waiting.size() >= MOST_WAITING;
+            ended = tooSlow;
+            if (!tooSlow) {
+                waiting.add(event);
+                if (!writing) {
+                    writing = true;
+                    writers.execute(this::write);
+                }
+            }
+        }
+        if (tooSlow) {
+            writers.execute(emitter::complete);
+        }
+    }
+
+    /** Ends it behind what it was told. */
+    void end() {
+        synchronized (waiting) {
+            ended = true;
+            waiting.clear();
+        }
+        emitter.complete();
+    }
+
+    private void write() {
+        for (SseEmitter.SseEventBuilder e = next(); e != null; e = next()) {
+            try {
+                emitter.send(e);
+            } catch (IOException | IllegalStateException gone) {
+                // the emitter tells whoever opened it
+                synchronized (waiting) {
+                    ended = true;
+                    waiting.clear();
+                }
+            }
+        }
+    }
+
+    private SseEmitter.SseEventBuilder next() {
+        synchronized (waiting) {
+            SseEmitter.SseEventBuilder e = waiting.poll();
+            writing = e != null;
+            return e;
+        }
+    }
+}
