@@ -8,8 +8,8 @@ import java.util.function.DoubleConsumer;
 /**
  * Fits {@link CauseModel} to patterns by expectation maximisation with Dirichlet and Beta priors.
  *
- * <p>Deterministic: always from the prior means, until no share of a cause moves by {@value #STILL} or {@value #MOST_ROUNDS}
- * rounds are done. Equal patterns are folded first, and what patterns share is computed once a round ({@link FoldedLog}), which changes
+ * <p>Deterministic: always from the prior means, until no share of a cause and no chance of a fix moves by {@value #STILL} in a round or {@value #MOST_ROUNDS}
+ * rounds are done; most of the way is leapt ({@link Leaps}). Equal patterns are folded first, and what patterns share is computed once a round ({@link FoldedLog}), which changes
  * nothing but the time: O(rounds · distinct patterns · n).
  *
  * <p>Source: A. P. Dempster, N. M. Laird, D. B. Rubin, "Maximum Likelihood from Incomplete Data via the EM Algorithm",
@@ -86,7 +86,7 @@ final class Estimator {
      *
      * @param weights of the patterns, each 0 or more
      * @param answers the variables whose values the patterns name
-     * @param objective hears the penalised log-likelihood at the start of each round; null if nobody listens
+     * @param objective hears the penalised log-likelihood at each place that is gone on from; null if nobody listens
      */
     static CauseModel fit(
             int n,
@@ -111,23 +111,125 @@ final class Estimator {
     }
 
     private CauseModel run(FoldedLog log, DoubleConsumer objective) {
-        Rounds round = new Rounds(log);
-        int rounds = 0;
-        double moved = Double.MAX_VALUE;
-        while (rounds < MOST_ROUNDS && moved >= STILL) {
-            forget();
-            double fit = round.expect(objective != null);
-            if (objective != null) {
-                objective.accept(fit + penalty());
-            }
-            moved = maximise(log.totalWeight());
-            rounds++;
-        }
+        Leaps leaps = new Leaps(log);
+        int rounds = leaps.untilStill(objective);
         List<Answers> fitted = new ArrayList<>();
         for (int v = 0; v < answers.size(); v++) {
             fitted.add(answers.get(v).fitted(told[v]));
         }
         return new CauseModel(pi, byFix(e), byFix(optimistic()), fitted, rounds);
+    }
+
+    /**
+     * Rounds that leap: where two of them lead says how far they would go on in the same direction, and that far is gone at once. A leap that
+     * leaves the range of the numbers, or makes the log less likely than the first of the two, is not taken; the second is gone on from.
+     *
+     * <p>Source: R. Varadhan, C. Roland, "Simple and Globally Convergent Methods for Accelerating the Convergence of Any EM Algorithm",
+     * Scand. J. Statist. 35 (2008), pp. 335-353, scheme S3.
+     */
+    private final class Leaps {
+
+        private final FoldedLog log;
+        private final Rounds round;
+        private final double[][] rows = numbers();
+        private int rounds;
+        private double moved = Double.MAX_VALUE;
+
+        Leaps(FoldedLog log) {
+            this.log = log;
+            this.round = new Rounds(log);
+        }
+
+        int untilStill(DoubleConsumer objective) {
+            while (true) {
+                double[] first = copy();
+                told(objective, round());
+                if (still()) {
+                    return rounds;
+                }
+                double[] second = copy();
+                double likely = round();
+                told(objective, likely);
+                if (still()) {
+                    return rounds;
+                }
+                double[] third = copy();
+                if (leap(first, second, third)) {
+                    if (round() < likely) {
+                        set(third);
+                    } else if (still()) {
+                        return rounds;
+                    }
+                }
+            }
+        }
+
+        private static void told(DoubleConsumer objective, double likely) {
+            if (objective != null) {
+                objective.accept(likely);
+            }
+        }
+
+        private boolean still() {
+            return moved < STILL || rounds >= MOST_ROUNDS;
+        }
+
+        /** One round of expectation and maximisation; how likely the log was at its start. */
+        private double round() {
+            forget();
+            double likely = round.expect() + penalty();
+            moved = maximise(log.totalWeight());
+            rounds++;
+            return likely;
+        }
+
+        /** Goes as far as the three places say; stays at the third, and says so, if that leads nowhere. */
+        private boolean leap(double[] first, double[] second, double[] third) {
+            double step = 0;
+            double bend = 0;
+            for (int i = 0; i < first.length; i++) {
+                double r = second[i] - first[i];
+                double v = third[i] - second[i] - r;
+                step += r * r;
+                bend += v * v;
+            }
+            double far = Math.sqrt(step / bend);
+            if (!(far > 1) || Double.isInfinite(far)) {
+                return false;
+            }
+            double[] there = new double[first.length];
+            for (int i = 0; i < there.length; i++) {
+                double r = second[i] - first[i];
+                double v = third[i] - second[i] - r;
+                there[i] = first[i] + 2 * far * r + far * far * v;
+                if (!(there[i] > 0 && there[i] < 1) && there[i] != third[i]) {
+                    return false;
+                }
+            }
+            set(there);
+            return true;
+        }
+
+        /** All numbers that are fitted. */
+        private double[][] numbers() {
+            List<double[]> all = new ArrayList<>();
+            all.add(pi);
+            all.addAll(Arrays.asList(e));
+            Arrays.stream(told).forEach(t -> all.addAll(Arrays.asList(t)));
+            return all.toArray(double[][]::new);
+        }
+
+        private double[] copy() {
+            return Arrays.stream(rows).flatMapToDouble(Arrays::stream).toArray();
+        }
+
+        private void set(double[] all) {
+            int at = 0;
+            for (double[] row : rows) {
+                System.arraycopy(all, at, row, 0, row.length);
+                at += row.length;
+            }
+        }
     }
 
     /** What a round computes; one row of causes for each node, ending and set of answers, so that it walks through memory in order. */
@@ -151,8 +253,8 @@ final class Estimator {
             knownShare = new double[known.length];
         }
 
-        /** Adds each pattern's share to the counts of each cause; returns the weighted log-likelihood if that is wanted, else 0. */
-        double expect(boolean wanted) {
+        /** Adds each pattern's share to the counts of each cause; returns the weighted log-likelihood. */
+        double expect() {
             prepare();
             int n = causes;
             double[] like = new double[n];
@@ -178,7 +280,7 @@ final class Estimator {
                     endedShare[x + k] += wr;
                     knownShare[a + k] += wr;
                 }
-                fit += wanted ? weight * Math.log(sum) : 0;
+                fit += weight * Math.log(sum);
             }
             distribute();
             return fit;
@@ -291,7 +393,9 @@ final class Estimator {
             pi[k] = next;
             for (int i = 0; i < n; i++) {
                 double strength = priorStrength(i, k);
-                e[k][i] = (strength * priorMean(i, k) + worked[k][i]) / (strength + worked[k][i] + failed[k][i]);
+                double chance = (strength * priorMean(i, k) + worked[k][i]) / (strength + worked[k][i] + failed[k][i]);
+                moved = Math.max(moved, Math.abs(chance - e[k][i]));
+                e[k][i] = chance;
             }
             for (int v = 0; v < answers.size(); v++) {
                 double strength = answers.get(v).variable().strength();

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -51,6 +52,51 @@ class EstimatorTest {
                 .filter(c -> c.facts().containsKey(variable.name()))
                 .forEach(c -> written.merge(c.facts().get(variable.name()), 1, Integer::sum));
         return Answers.seen(variable, written);
+    }
+
+    /** By cause how likely it is with what happened, by the definition of the model. */
+    private static double[] likely(CauseModel model, Pattern p, int n) {
+        double[] all = new double[n + 1];
+        for (int k = 0; k <= n; k++) {
+            all[k] = model.share(k);
+            for (int f = 0; f < p.failed().size(); f++) {
+                all[k] *= Math.pow(
+                        1 - model.effect(p.failed().get(f), k), p.shares().get(f));
+            }
+            double none = 1;
+            for (int i : p.ended()) {
+                none *= 1 - model.effect(i, k);
+            }
+            all[k] *= p.ended().isEmpty() ? 1 : Math.pow(1 - none, p.endedShare());
+        }
+        return all;
+    }
+
+    @Test
+    void whereRoundsComeToRestOneMoreRoundMovesNothing() {
+        Random random = new Random(13);
+        for (int round = 0; round < 40; round++) {
+            int n = 1 + random.nextInt(7);
+            List<Pattern> patterns = mixedLog(random, n, 5 + random.nextInt(300)).stream()
+                    .map(c -> PatternReader.read(keys(n), c))
+                    .toList();
+            double[] weights = random.doubles(patterns.size(), 0.05, 1).toArray();
+            CauseModel model = Estimator.fit(n, patterns, weights, Estimator.omegaFor(n));
+            double total = Arrays.stream(weights).sum();
+            double[] counts = new double[n + 1];
+            for (int p = 0; p < weights.length; p++) {
+                double[] likely = likely(model, patterns.get(p), n);
+                double sum = Arrays.stream(likely).sum();
+                for (int k = 0; k <= n; k++) {
+                    counts[k] += weights[p] * likely[k] / sum;
+                }
+            }
+            // the Dirichlet's mean with what each cause is credited with: Dempster, Laird and Rubin's second step
+            for (int k = 0; k <= n; k++) {
+                double prior = k == n ? 0.15 : 0.85 / n;
+                assertThat(model.share(k)).isCloseTo((counts[k] + 2 * prior) / (total + 2), within(5e-6));
+            }
+        }
     }
 
     @Test

@@ -15,7 +15,8 @@ class GoldenExampleTest {
         for (int k = 0; k < 4; k++) {
             assertThat(model.share(k)).isCloseTo(expected[k], within(1e-3));
         }
-        assertThat(model.rounds()).isEqualTo(249);
+        // 249 of rounds that do not leap
+        assertThat(model.rounds()).isLessThan(249 / 5);
     }
 
     @Test
