@@ -12,8 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.mendak.server.platform.Tx;
@@ -295,14 +293,17 @@ public class CaseStore {
 
     record Fact(String name, String value, String source, Instant at, String agent) {}
 
-    /** Gives a product another name in all cases; the errors that these are about. */
-    Set<String> renameProduct(Tx tx, String from, String to) {
-        Set<String> errors = new TreeSet<>(tx.list(
-                "select distinct error_key from desk_case where product = ? and error_key is not null",
-                r -> r.getString(1),
-                from));
+    /** A case and what it is about; {@code error} null if that is not known. */
+    record About(long number, String error) {}
+
+    /** Gives a product another name in all cases; these. */
+    List<About> renameProduct(Tx tx, String from, String to) {
+        List<About> cases = tx.list(
+                "select number, error_key from desk_case where product = ?",
+                r -> new About(r.getLong("number"), r.getString("error_key")),
+                from);
         tx.run("update desk_case set product = ? where product = ?", to, from);
-        return errors;
+        return cases;
     }
 
     /** The facts that hold now: the newest of each name. */

@@ -1,6 +1,8 @@
 package org.mendak.server.cases;
 
 import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
 import org.mendak.server.library.ProductRenamed;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -19,6 +21,14 @@ class RenamedProducts {
 
     @EventListener
     void renamed(ProductRenamed event) {
-        locks.changed(event.tx(), store.renameProduct(event.tx(), event.from(), event.to()), List.of());
+        List<CaseStore.About> cases = store.renameProduct(event.tx(), event.from(), event.to());
+        locks.opened(event.tx(), cases.stream().map(CaseStore.About::number).toList());
+        locks.changed(
+                event.tx(),
+                cases.stream()
+                        .map(CaseStore.About::error)
+                        .filter(Objects::nonNull)
+                        .collect(Collectors.toSet()),
+                List.of());
     }
 }

@@ -16,13 +16,16 @@ import org.apache.lucene.document.LongField;
 import org.apache.lucene.document.StoredField;
 import org.apache.lucene.document.StringField;
 import org.apache.lucene.document.TextField;
+import org.apache.lucene.index.DirectoryReader;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
+import org.apache.lucene.index.SegmentInfos;
 import org.apache.lucene.index.Term;
 import org.apache.lucene.search.IndexSearcher;
 import org.apache.lucene.search.Query;
 import org.apache.lucene.search.ScoreDoc;
 import org.apache.lucene.search.SearcherManager;
+import org.apache.lucene.search.TermQuery;
 import org.apache.lucene.search.TopDocs;
 import org.apache.lucene.search.TopScoreDocCollectorManager;
 import org.apache.lucene.search.TotalHits;
@@ -42,18 +45,27 @@ final class FindIndex implements Closeable {
 
     private static final double MEMORY_MB = 48;
 
+    private static final String MARK = "mark";
+
+    /** What entries and their words are made like: another number whenever they become others, and what was kept is read anew. */
+    private static final String FORM = "1";
+
+    private static final String REMEMBERED = "remembered";
+
     private final Directory directory;
     private final IndexWriter writer;
     private final SearcherManager searchers;
+    private final boolean kept;
 
-    private FindIndex(Directory directory) throws IOException {
+    private FindIndex(Directory directory, String mark) throws IOException {
         this.directory = directory;
+        this.kept = mark != null && (FORM + mark).equals(markOf(directory));
         Analyzer analyzer = new PerFieldAnalyzerWrapper(
                 FindWords.PLAIN, Map.of(FindQuery.TITLE_STEMS, FindWords.STEMS, FindQuery.BODY_STEMS, FindWords.STEMS));
         writer = new IndexWriter(
                 directory,
                 new IndexWriterConfig(analyzer)
-                        .setOpenMode(IndexWriterConfig.OpenMode.CREATE)
+                        .setOpenMode(kept ? IndexWriterConfig.OpenMode.APPEND : IndexWriterConfig.OpenMode.CREATE)
                         .setRAMBufferSizeMB(MEMORY_MB)
                         .setCommitOnClose(false));
         searchers = new SearcherManager(writer, null);
@@ -61,7 +73,79 @@ final class FindIndex implements Closeable {
 
     /** An empty one in this directory, which is closed with it. */
     static FindIndex in(Directory directory) {
-        return asked(() -> new FindIndex(directory));
+        return in(directory, null);
+    }
+
+    /** What was kept in this directory under this mark; an empty one if something else is there, or what is there cannot be read. */
+    static FindIndex in(Directory directory, String mark) {
+        try {
+            return new FindIndex(directory, mark);
+        } catch (IOException | IllegalArgumentException unreadable) {
+            return asked(() -> {
+                for (String file : directory.listAll()) {
+                    directory.deleteFile(file);
+                }
+                return new FindIndex(directory, null);
+            });
+        }
+    }
+
+    private static String markOf(Directory directory) throws IOException {
+        return DirectoryReader.indexExists(directory)
+                ? SegmentInfos.readLatestCommit(directory).getUserData().get(MARK)
+                : null;
+    }
+
+    /** Whether it has what was kept before it was opened. */
+    boolean isKept() {
+        return kept;
+    }
+
+    /**
+     * Writes it down under a mark: who opens it with that mark has what it has now. If anything fails on the way, that mark may not be the one it
+     * is known by.
+     *
+     * @param named done when it is written but for its last stroke: whoever asks for the mark must be told of it there
+     */
+    void keep(String mark, Runnable named) {
+        asked(() -> {
+            writer.setLiveCommitData(Map.of(MARK, FORM + mark).entrySet());
+            writer.prepareCommit();
+            try {
+                named.run();
+            } finally {
+                writer.commit();
+            }
+            return null;
+        });
+    }
+
+    /** Keeps a text that is not found by anything. */
+    void remember(String text) {
+        asked(() -> {
+            Document d = new Document();
+            d.add(new StringField(FindQuery.ID, REMEMBERED, Field.Store.NO));
+            d.add(new StoredField(FindQuery.EXCERPT, text));
+            writer.updateDocument(new Term(FindQuery.ID, REMEMBERED), d);
+            return null;
+        });
+    }
+
+    /** What it was told to remember, as of the last {@link #refresh}; empty if nothing. */
+    String remembered() {
+        return asked(() -> {
+            IndexSearcher searcher = searchers.acquire();
+            try {
+                TopDocs found = searcher.search(new TermQuery(new Term(FindQuery.ID, REMEMBERED)), 1);
+                return found.scoreDocs.length == 0
+                        ? ""
+                        : searcher.storedFields()
+                                .document(found.scoreDocs[0].doc)
+                                .get(FindQuery.EXCERPT);
+            } finally {
+                searchers.release(searcher);
+            }
+        });
     }
 
     /** Puts these in, in the place of those that had their ids. */

@@ -10,11 +10,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import org.apache.lucene.store.Directory;
 import org.apache.lucene.store.MMapDirectory;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -38,9 +40,9 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /**
- * Finds whatever one may read by its words. The index is read anew from the desk's records at each start, in the background and the newest cases
- * last, so that nothing in it can be older than they are; while that goes on, the share that was read is told. Afterwards each change is read as
- * soon as it is stored.
+ * Finds whatever one may read by its words. Each change is read as soon as it is stored, and noted with it as unread until what was read is written
+ * down ({@link FindIndex#keep}); a start reads only what is unread. What was written down and the records carry the same mark: if they do not,
+ * as after a backup came back, all is read anew, the newest cases last, and the share that was read is told.
  */
 @Service
 public class FindService {
@@ -52,6 +54,7 @@ public class FindService {
     private static final int MOST = 50;
     private static final int FARTHEST = 950;
     private static final int LONGEST = 300;
+    private static final long KEPT_AFTER_NS = TimeUnit.SECONDS.toNanos(30);
 
     private final Db db;
     private final FindStore store;
@@ -72,6 +75,12 @@ public class FindService {
     /** What known errors were called when they were read: cases are found by that too. */
     private Map<String, String> titles = new HashMap<>();
 
+    /** Notes of changes that are in the index, but not in what was written down; of the reading thread alone. */
+    private final Set<Long> covered = new HashSet<>();
+
+    private boolean moved;
+    private long keptAt = System.nanoTime();
+
     private volatile long casesRead;
     private volatile long casesInAll = 1;
     private volatile boolean stopped;
@@ -84,7 +93,7 @@ public class FindService {
         this.library = library;
         this.clock = clock;
         this.folder = folder;
-        this.index = open();
+        this.index = FindIndex.in(directory(), db.tx(store::mark).orElse(null));
     }
 
     /** Whether upkeep has something against a document. */
@@ -180,7 +189,7 @@ public class FindService {
 
     @EventListener(ApplicationReadyEvent.class)
     void begin() {
-        work(this::all);
+        work(index.isKept() ? this::whatIsUnread : this::all);
     }
 
     @EventListener
@@ -190,6 +199,7 @@ public class FindService {
 
     @EventListener
     void changed(CaseTold event) {
+        store.changed(event.tx(), event.numbers());
         event.tx().afterCommit(() -> {
             changed.addAll(event.numbers());
             if (asked.compareAndSet(false, true)) {
@@ -198,8 +208,8 @@ public class FindService {
         });
     }
 
-    private FindIndex open() throws IOException {
-        return FindIndex.in(new MMapDirectory(folder.ofThisRun("find")));
+    private Directory directory() throws IOException {
+        return new MMapDirectory(folder.made("find"));
     }
 
     private void work(Runnable work) {
@@ -210,6 +220,9 @@ public class FindService {
                         anew();
                     }
                     work.run();
+                    if (System.nanoTime() - keptAt > KEPT_AFTER_NS) {
+                        keep();
+                    }
                 } catch (IOException | RuntimeException e) {
                     LOG.warn("what can be found could not be read; it is read again with the next change", e);
                 }
@@ -220,15 +233,69 @@ public class FindService {
     /** After a full disk it begins again from nothing; until then what was found before is found. */
     private void anew() throws IOException {
         FindIndex broken = index;
-        index = open();
+        index = FindIndex.in(directory());
         broken.close();
         read = new HashMap<>();
         titles = new HashMap<>();
+        covered.clear();
         casesRead = 0;
         all();
     }
 
+    /** What changed while nobody read, or was read and not written down any more. */
+    private void whatIsUnread() {
+        recall(index.remembered());
+        List<FindStore.Unread> unread = db.tx(store::unread);
+        unread.forEach(u -> changed.add(u.number()));
+        cases();
+        documents();
+        casesInAll = Math.max(1, db.tx(store::cases));
+        casesRead = casesInAll;
+    }
+
+    /**
+     * Writes down what is in the index, if all was read and it has changed. In between the records learn its mark: had they another one, all would
+     * be read anew.
+     */
+    private void keep() {
+        if (!moved || casesRead < casesInAll || index.isBroken()) {
+            return;
+        }
+        String mark = UUID.randomUUID().toString();
+        List<Long> in = List.copyOf(covered);
+        keptAt = System.nanoTime();
+        index.keep(mark, () -> db.run(tx -> store.written(tx, mark, in)));
+        in.forEach(covered::remove);
+        moved = false;
+    }
+
+    /** In one line, as it is remembered. */
+    private static String title(KnownError e) {
+        return e.title().replaceAll("\\s+", " ");
+    }
+
+    private void remember() {
+        StringBuilder all = new StringBuilder();
+        read.forEach((id, revision) -> all.append(id)
+                .append('\t')
+                .append(revision)
+                .append('\t')
+                .append(id.startsWith(ERROR) ? titles.getOrDefault(id.substring(ERROR.length()), "") : "")
+                .append('\n'));
+        index.remember(all.toString());
+    }
+
+    private void recall(String remembered) {
+        remembered.lines().map(l -> l.split("\t", 3)).forEach(l -> {
+            read.put(l[0], Integer.valueOf(l[1]));
+            if (l[0].startsWith(ERROR)) {
+                titles.put(l[0].substring(ERROR.length()), l[2]);
+            }
+        });
+    }
+
     private void all() {
+        db.tx(store::unread).forEach(u -> covered.add(u.id()));
         documents();
         casesInAll = Math.max(1, db.tx(store::cases));
         long last = 0;
@@ -242,8 +309,13 @@ public class FindService {
             last = some.get(some.size() - 1).number();
             casesRead += some.size();
         }
+        if (stopped) {
+            return;
+        }
         index.refresh();
         casesRead = casesInAll;
+        moved = true;
+        keep();
     }
 
     private void put(List<FindStore.Said> cases) {
@@ -260,7 +332,12 @@ public class FindService {
             List<Long> some = changed.stream().limit(BATCH).toList();
             some.forEach(changed::remove);
             try {
-                put(db.tx(tx -> store.of(tx, some)));
+                put(db.tx(tx -> {
+                    // before they are read: a change that is noted later may be in them or not
+                    store.unread(tx, some).forEach(u -> covered.add(u.id()));
+                    return store.of(tx, some);
+                }));
+                moved = true;
             } catch (RuntimeException e) {
                 changed.addAll(some);
                 throw e;
@@ -294,17 +371,21 @@ public class FindService {
         index.refresh();
         read = new HashMap<>(now.revisions());
         calledAnew(now);
+        if (!another.isEmpty() || !gone.isEmpty()) {
+            remember();
+            moved = true;
+        }
     }
 
     /** Cases are called like their known error; of one that has another name now they are read again. */
     private void calledAnew(Library now) {
         Map<String, String> before = titles;
         titles = new HashMap<>();
-        now.errors().forEach((key, e) -> titles.put(key, e.title()));
+        now.errors().forEach((key, e) -> titles.put(key, title(e)));
         List<String> renamed = new ArrayList<>();
         now.errors().values().forEach(e -> {
             boolean another =
-                    before.containsKey(e.key()) && !before.get(e.key()).equals(e.title());
+                    before.containsKey(e.key()) && !before.get(e.key()).equals(title(e));
             // one that took over others has their cases too
             if (another || !before.isEmpty() && !before.containsKey(e.key())) {
                 renamed.add(e.key());
@@ -334,6 +415,7 @@ public class FindService {
 
     @PreDestroy
     void stop() {
+        work(this::keep);
         stopped = true;
         // never interrupted: the database would close its file under it
         reader.shutdown();

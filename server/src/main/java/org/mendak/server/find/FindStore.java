@@ -3,9 +3,11 @@ package org.mendak.server.find;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -35,6 +37,45 @@ class FindStore {
             String agent,
             Instant openedAt,
             String words) {}
+
+    /** A change of a case that is not known to be in what was written down. */
+    record Unread(long id, long number) {}
+
+    /** Notes, with the change itself, that these cases are to be read. */
+    void changed(Tx tx, List<Long> numbers) {
+        tx.batch(
+                "insert into find_unread (number) values (?)",
+                numbers.stream().map(n -> new Object[] {n}).toList());
+    }
+
+    List<Unread> unread(Tx tx) {
+        return tx.list(
+                "select id, number from find_unread order by id",
+                r -> new Unread(r.getLong("id"), r.getLong("number")));
+    }
+
+    /** The same of these cases. */
+    List<Unread> unread(Tx tx, List<Long> numbers) {
+        return tx.list(
+                "select id, number from find_unread where number in (select n from unnest(cast(? as bigint array)) t(n))",
+                r -> new Unread(r.getLong("id"), r.getLong("number")),
+                (Object) numbers.toArray(Long[]::new));
+    }
+
+    /** The mark of what was written down last; empty if nothing ever was. */
+    Optional<String> mark(Tx tx) {
+        return tx.one("select mark from find_mark", r -> r.getString(1));
+    }
+
+    /** What has this mark was written down, and has these changes in it. */
+    void written(Tx tx, String mark, Collection<Long> unread) {
+        if (tx.run("update find_mark set mark = ?", mark) == 0) {
+            tx.run("insert into find_mark (mark) values (?)", mark);
+        }
+        tx.batch(
+                "delete from find_unread where id = ?",
+                unread.stream().map(id -> new Object[] {id}).toList());
+    }
 
     long cases(Tx tx) {
         return tx.one("select count(*) from desk_case", r -> r.getLong(1)).orElse(0L);

@@ -34,7 +34,7 @@ public class DeskFolder implements AutoCloseable {
     private static final Set<PosixFilePermission> OUR_FILE = PosixFilePermissions.fromString("rw-------");
 
     /** Folders whose contents belong to one run. */
-    private static final List<String> OF_A_RUN = List.of("uploads", "spool", "scans", "find", "upgrading", "restoring");
+    private static final List<String> OF_A_RUN = List.of("uploads", "spool", "scans", "upgrading", "restoring");
 
     private final Path folder;
     private final FileChannel channel;

@@ -10,7 +10,9 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.apache.lucene.store.ByteBuffersDirectory;
+import org.apache.lucene.store.Directory;
 import org.apache.lucene.store.FilterDirectory;
 import org.apache.lucene.store.IOContext;
 import org.apache.lucene.store.IndexOutput;
@@ -209,5 +211,56 @@ class FindIndexTest {
             assertThat(full.isBroken()).isTrue();
             assertThat(full.find(Asked.of("winch"), 0, 10, 0).hits()).hasSize(1);
         }
+    }
+
+    @Test
+    void whatWasKeptIsThereAgainUnderItsMarkAndUnderNoOther() throws IOException {
+        ByteBuffersDirectory disk = new ByteBuffersDirectory();
+        Entry winch = entry("fixes/winch", Entry.Kind.FIX, "Wake the winch", "", "", "");
+        Entry rope = entry("fixes/rope", Entry.Kind.FIX, "Coil the rope", "", "", "");
+        AtomicInteger named = new AtomicInteger();
+        FindIndex written = FindIndex.in(disk);
+        assertThat(written.isKept()).isFalse();
+        written.put(List.of(winch));
+        written.remember("a\t1\nb\t2\n");
+        written.keep("m-1", named::incrementAndGet);
+        written.put(List.of(rope));
+        written.refresh();
+        // closed by nobody, as if it had been killed: what came behind its last stroke is not there
+        Directory left = copyOf(disk);
+        try (FindIndex again = FindIndex.in(copyOf(left), "m-1")) {
+            assertThat(again.isKept()).isTrue();
+            assertThat(again.find(Asked.of("winch"), 0, 10, 0).hits()).hasSize(1);
+            assertThat(again.find(Asked.of("rope"), 0, 10, 0).hits()).isEmpty();
+            assertThat(again.remembered()).isEqualTo("a\t1\nb\t2\n");
+        }
+        try (FindIndex other = FindIndex.in(copyOf(left), "m-2")) {
+            assertThat(other.isKept()).isFalse();
+            assertThat(other.find(Asked.of("winch"), 0, 10, 0).hits()).isEmpty();
+        }
+        assertThat(named).hasValue(1);
+        Directory broken = copyOf(left);
+        for (String name : broken.listAll()) {
+            if (!name.startsWith("segments")) {
+                broken.deleteFile(name);
+            }
+        }
+        try (FindIndex anew = FindIndex.in(broken, "m-1")) {
+            assertThat(anew.find(Asked.of("winch"), 0, 10, 0).hits()).isEmpty();
+            anew.put(List.of(winch));
+            anew.refresh();
+            assertThat(anew.find(Asked.of("winch"), 0, 10, 0).hits()).hasSize(1);
+        }
+    }
+
+    /** What a disk has at this moment. */
+    private static Directory copyOf(Directory disk) throws IOException {
+        ByteBuffersDirectory copy = new ByteBuffersDirectory();
+        for (String name : disk.listAll()) {
+            if (!name.equals("write.lock")) {
+                copy.copyFrom(disk, name, name, IOContext.DEFAULT);
+            }
+        }
+        return copy;
     }
 }
