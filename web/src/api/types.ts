@@ -98,6 +98,7 @@ export type ReadHowTo = S["HowToRead"];
 export type Arrival = S["ArrivalArrival"];
 export type ArrivingFile = S["ImportArriving"];
 export type Job = S["JobsView"];
+export type ImportedCases = S["CaseImportImported"];
 export type Hook = S["HookView"];
 export type PartLine = S["PartLine"];
 export type SectionLine = S["SectionLine"];

@@ -2,6 +2,7 @@ import { useContext } from "react";
 import { SignedIn } from "../frame";
 import { words } from "../words";
 import { Arriving } from "./Arriving";
+import { CasesIn } from "./CasesIn";
 import { Hooks } from "./Hooks";
 import "./in-and-out.css";
 
@@ -52,6 +53,7 @@ export function InAndOutPage() {
         </ul>
       </section>
       {lead && <Arriving />}
+      {lead && <CasesIn />}
       {lead && <Hooks />}
     </main>
   );

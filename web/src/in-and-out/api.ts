@@ -1,6 +1,8 @@
 import { queryOptions } from "@tanstack/react-query";
 import { api, type Arrival, got, type Job } from "../api";
 
+const POLL_MS = 500;
+
 /** Sends a zip; what it would change. Nothing is stored. */
 export const arrive = (zip: Blob, publish: boolean): Promise<Arrival> =>
   got(
@@ -34,6 +36,27 @@ export const importChosen = (
 ): Promise<Job> => got(api.POST("/api/library/arrivals/{id}", { params: at(id), body: { files, publish } }));
 
 export const job = (id: string): Promise<Job> => got(api.GET("/api/jobs/{id}", { params: at(id) }));
+
+/** Sends cases as CSV; the work that stores them. */
+export const bringCases = (csv: Blob): Promise<Job> =>
+  got(
+    api.POST("/api/cases/import", {
+      headers: { "Content-Type": "text/csv", Prefer: "respond-async" },
+      body: csv as never,
+      bodySerializer: (b: unknown) => b as Blob,
+    } as never),
+  ) as unknown as Promise<Job>;
+
+export const jobQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["job", id],
+    queryFn: () => job(id),
+    refetchInterval: (q) => (q.state.data?.state === "running" ? POLL_MS : false),
+    retry: false,
+  });
+
+/** Asks work to end early; what it did stays. */
+export const stopJob = (id: string): Promise<Job> => got(api.DELETE("/api/jobs/{id}", { params: at(id) }));
 
 export const hooksQuery = queryOptions({
   queryKey: ["hooks"],

@@ -41,6 +41,27 @@ export const inAndOutWords = {
   arriving: "arriving",
   line: (l: number, message: string) => `line ${l}: ${message}`,
   again: "look again",
+  casesIn: {
+    title: "Cases from elsewhere",
+    lead: "Bring cases and what was tried in them from another desk's CSV:",
+    choose: "choose the file",
+    twice: "One that is here already is not stored twice, so a file that was stopped goes on where it was.",
+    reading: "Reading the file through…",
+    waits: (name: string) => `“${name}” waits until other work is done`,
+    rows: (name: string, done: number, total: number) =>
+      `“${name}”: ${done.toLocaleString("en-GB")} of ${total.toLocaleString("en-GB")} rows`,
+    stop: "stop here",
+    stopped: (name: string) => `“${name}” was stopped; what came in stays.`,
+    came: (name: string, cases: number, unchanged: number) =>
+      `${many(cases, "case", "cases")} of “${name}” came in` +
+      (unchanged > 0 ? `, ${many(unchanged, "was", "were")} here already.` : "."),
+    putAway: "put this away",
+    rejected: (n: number) =>
+      n < 1_000 ? `Left out: ${many(n, "case", "cases")}` : "Left out: the first 1,000 cases",
+    row: (n: number) => `row ${n}`,
+    gone: (name: string) =>
+      `What became of “${name}” is not known any more. Bring it in again: nothing is stored twice.`,
+  },
   hooks: {
     title: "Who is told",
     hint: "An address is called with signed JSON when something happens here, and again until it answers.",

@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.locks.ReentrantLock;
 import org.mendak.core.evidence.Surge;
 import org.mendak.core.evidence.WeekProfile;
 import org.mendak.core.runbook.Fix;
@@ -42,8 +43,8 @@ public class SurgeService {
     private final LibraryService library;
     private final ZoneId zone;
     private final Clock clock;
-    private Instant asked = Instant.EPOCH;
-    private List<Surging> now = List.of();
+    private final ReentrantLock looking = new ReentrantLock();
+    private volatile Seen seen;
 
     SurgeService(
             Db db, SurgeStore store, UnknownShapes unknown, LibraryService library, Settings settings, Clock clock) {
@@ -80,13 +81,32 @@ public class SurgeService {
     /** What surges now, the farthest from what is usual first. */
     public List<Surging> surges(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see surges");
-        synchronized (this) {
+        Seen last = seen;
+        if (last != null && last.stillSo(clock.instant())) {
+            return last.surging();
+        }
+        // one looks again; who comes meanwhile is told what was seen before, and waits only for the first look of all
+        if (last == null) {
+            looking.lock();
+        } else if (!looking.tryLock()) {
+            return last.surging();
+        }
+        try {
             Instant at = clock.instant();
-            if (at.isAfter(asked.plus(KEPT)) || at.isBefore(asked)) {
-                now = db.tx(tx -> look(tx, at));
-                asked = at;
+            Seen now = seen;
+            if (now == null || !now.stillSo(at)) {
+                now = new Seen(at, db.tx(tx -> look(tx, at)));
+                seen = now;
             }
-            return now;
+            return now.surging();
+        } finally {
+            looking.unlock();
+        }
+    }
+
+    private record Seen(Instant at, List<Surging> surging) {
+        boolean stillSo(Instant now) {
+            return !now.isAfter(at.plus(KEPT)) && !now.isBefore(at);
         }
     }
 
@@ -108,7 +128,7 @@ public class SurgeService {
         int kinds = Math.max(1, byError.size() + g.shapes().groups().size());
         Surge.Desk desk = new Surge.Desk(week, local(begun), all.size() * MONTH_DAYS / days, kinds);
         List<Surging> found = new ArrayList<>();
-        byError.forEach((error, cases) -> surge(cases, at, desk).ifPresent(s -> found.add(known(tx, error, s, cases))));
+        byError.forEach((error, cases) -> surge(cases, at, desk).ifPresent(s -> found.add(known(error, s, cases))));
         for (List<Integer> places : g.shapes().groups()) {
             List<SurgeStore.CameIn> cases = places.stream()
                     .map(g.cases()::get)
@@ -130,7 +150,10 @@ public class SurgeService {
                             List.of())));
         }
         found.sort(Comparator.comparingDouble(s -> s.usual() / s.count()));
-        return found.stream().limit(MOST).toList();
+        return found.stream()
+                .limit(MOST)
+                .map(f -> f.error() == null ? f : withTried(tx, f, byError.get(f.error())))
+                .toList();
     }
 
     private String today(String error) {
@@ -141,7 +164,7 @@ public class SurgeService {
         return Surge.of(seconds(cases), local(at), desk);
     }
 
-    private Surging known(Tx tx, String error, Surge s, List<SurgeStore.CameIn> cases) {
+    private Surging known(String error, Surge s, List<SurgeStore.CameIn> cases) {
         return new Surging(
                 error,
                 library.library().error(error).map(KnownError::title).orElse(error),
@@ -149,7 +172,23 @@ public class SurgeService {
                 s.count(),
                 s.usual(),
                 newest(cases),
-                store.tried(tx, error, at(s.since())).stream()
+                List.of());
+    }
+
+    /** The same with what was tried in the cases that came in since. */
+    private Surging withTried(Tx tx, Surging s, List<SurgeStore.CameIn> cases) {
+        List<Long> since = cases.stream()
+                .filter(c -> !c.at().isBefore(s.since()))
+                .map(SurgeStore.CameIn::number)
+                .toList();
+        return new Surging(
+                s.error(),
+                s.title(),
+                s.since(),
+                s.count(),
+                s.usual(),
+                s.cases(),
+                store.tried(tx, since).stream()
                         .map(t -> new Tried(
                                 t.fix(),
                                 library.library().fix(t.fix()).map(Fix::title).orElse(t.fix()),

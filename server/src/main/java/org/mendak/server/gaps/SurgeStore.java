@@ -27,16 +27,16 @@ class SurgeStore {
                 .orElse(Optional.empty());
     }
 
-    /** How often a fix was tried on an error since then, and how often that helped. */
+    /** How often a fix was tried in some cases, and how often that helped. */
     record Tried(String fix, int tried, int helped) {}
 
-    List<Tried> tried(Tx tx, String error, Instant since) {
+    /** What was tried in these cases, what helped most first; four of them at most. */
+    List<Tried> tried(Tx tx, List<Long> cases) {
         return tx.list(
                 "select a.fix_key, count(*) as tried, sum(case when a.outcome in ('worked', 'different-error') then 1 else 0 end) as helped"
-                        + " from attempt a where a.error_key = ? and a.started_at >= ? and not a.tried_before and a.outcome is not null"
-                        + " group by a.fix_key order by helped desc, tried desc, a.fix_key limit 4",
+                        + " from attempt a where a.number in (select n from unnest(cast(? as bigint array)) t(n)) and not a.tried_before"
+                        + " and a.outcome is not null group by a.fix_key order by helped desc, tried desc, a.fix_key limit 4",
                 r -> new Tried(r.getString("fix_key"), r.getInt("tried"), r.getInt("helped")),
-                error,
-                since);
+                (Object) cases.toArray(Long[]::new));
     }
 }
