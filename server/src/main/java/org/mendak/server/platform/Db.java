@@ -5,16 +5,24 @@ import java.sql.SQLException;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javax.sql.DataSource;
+import org.h2.engine.SessionLocal;
+import org.h2.jdbc.JdbcConnection;
+import org.h2.mvstore.MVStore;
+import org.h2.mvstore.MVStoreException;
 import org.springframework.boot.sql.init.dependency.DependsOnDatabaseInitialization;
 import org.springframework.stereotype.Component;
 
-/** Transactions over the one data source. Services open them, Stores work in them. */
+/**
+ * Transactions over the one data source. Services open them, Stores work in them. One that wrote ends when what it wrote is on the disk; those that
+ * end at the same time are written together ({@link OnDisk}).
+ */
 @Component
 @DependsOnDatabaseInitialization
 public class Db {
 
     private final DataSource source;
     private final DeskState state;
+    private final OnDisk onDisk = new OnDisk();
 
     Db(DataSource source, DeskState state) {
         this.source = source;
@@ -30,11 +38,13 @@ public class Db {
     public <T> T tx(Function<Tx, T> work) {
         Tx tx;
         T result;
+        MVStore file = null;
         try (Connection c = source.getConnection()) {
             tx = new Tx(c, state);
             try {
                 result = work.apply(tx);
                 c.commit();
+                file = tx.wrote() ? fileOf(c) : null;
             } catch (RuntimeException | Error e) {
                 rollback(c, e);
                 throw e;
@@ -43,8 +53,27 @@ public class Db {
             state.seen(e, "");
             throw new DbException("transaction failed", e);
         }
+        if (file != null) {
+            written(file);
+        }
         tx.committed();
         return result;
+    }
+
+    /** The connection is given back before: who waits for the disk holds none. */
+    private void written(MVStore file) {
+        try {
+            onDisk.await(file::commit);
+        } catch (MVStoreException e) {
+            SQLException told = new SQLException("could not be written", e);
+            state.seen(told, "");
+            throw new DbException("transaction failed", told);
+        }
+    }
+
+    private static MVStore fileOf(Connection c) throws SQLException {
+        SessionLocal session = (SessionLocal) c.unwrap(JdbcConnection.class).getSession();
+        return session.getDatabase().getStore().getMvStore();
     }
 
     /** What went wrong first is what is told. */

@@ -29,6 +29,7 @@ public final class Tx {
     private final DeskState state;
     private final List<Runnable> after = new ArrayList<>();
     private final Map<Object, Object> kept = new HashMap<>();
+    private boolean wrote;
 
     Tx(Connection connection, DeskState state) {
         this.connection = connection;
@@ -86,13 +87,13 @@ public final class Tx {
 
     /** Changes rows; how many. Like all that writes, refused while the desk cannot store. */
     public int run(String sql, Object... values) {
-        state.refuseWriting();
+        writes();
         return with(sql, values, PreparedStatement::executeUpdate);
     }
 
     /** Inserts one row; the key it was given. */
     public long insert(String sql, Object... values) {
-        state.refuseWriting();
+        writes();
         try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
             bind(s, values);
             s.executeUpdate();
@@ -108,7 +109,7 @@ public final class Tx {
 
     /** Inserts many rows; the keys they were given, in their order. */
     public List<Long> insertAll(String sql, List<Object[]> rows) {
-        state.refuseWriting();
+        writes();
         List<Long> given = new ArrayList<>(rows.size());
         try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
             for (Object[] row : rows) {
@@ -130,7 +131,7 @@ public final class Tx {
 
     /** Runs one statement with many sets of values. */
     public void batch(String sql, List<Object[]> rows) {
-        state.refuseWriting();
+        writes();
         with(sql, new Object[0], s -> {
             for (Object[] row : rows) {
                 bind(s, row);
@@ -142,7 +143,18 @@ public final class Tx {
 
     /** Runs a statement about the database as a whole, which is not part of the transaction. */
     public void outside(String sql) {
+        wrote = true;
         with(sql, new Object[0], PreparedStatement::execute);
+    }
+
+    private void writes() {
+        state.refuseWriting();
+        wrote = true;
+    }
+
+    /** Whether it may have changed anything. */
+    boolean wrote() {
+        return wrote;
     }
 
     private interface Work<T> {

@@ -22,7 +22,7 @@ public final class FullDisk extends FilePathWrapper {
     static String url(Path data) {
         String file = data.resolve(DeskFolder.DATABASE).toString();
         return "jdbc:h2:full:" + file.substring(0, file.length() - ".mv.db".length())
-                + ";WRITE_DELAY=0;TIME ZONE=UTC;DB_CLOSE_ON_EXIT=FALSE";
+                + ";WRITE_DELAY=500;TIME ZONE=UTC;DB_CLOSE_ON_EXIT=FALSE";
     }
 
     @Override

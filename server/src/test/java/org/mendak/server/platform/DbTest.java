@@ -114,10 +114,4 @@ class DbTest extends OnDesk {
                 .message()
                 .doesNotContain("a secret");
     }
-
-    @Test
-    void acknowledgedCommitsAreNotDelayed() {
-        String url = app.bean(org.springframework.core.env.Environment.class).getProperty("spring.datasource.url");
-        assertThat(url).contains("WRITE_DELAY=0");
-    }
 }
