@@ -149,6 +149,7 @@ class ArchitectureTest {
                                 call -> !List.of(
                                                 "afterCommit",
                                                 "committed",
+                                                "wrote",
                                                 "once",
                                                 "forget",
                                                 "instant",

@@ -450,8 +450,7 @@ public class CaseStore {
     Map<String, Imported> imported(Tx tx, Collection<String> keys) {
         return tx
                 .list(
-                        "select import_key, number, import_hash from desk_case where import_key in (select k from unnest(cast(? as"
-                                + " varchar array)) t(k))",
+                        "select import_key, number, import_hash from desk_case where import_key = any(?)",
                         r -> new Imported(r.getString("import_key"), r.getLong("number"), r.getString("import_hash")),
                         (Object) keys.toArray(String[]::new))
                 .stream()
@@ -462,8 +461,7 @@ public class CaseStore {
     Map<Long, Instant> opened(Tx tx, Collection<Long> numbers) {
         Map<Long, Instant> opened = new HashMap<>();
         tx.list(
-                "select number, opened_at from desk_case where import_key is null and number in (select n from unnest(cast(? as"
-                        + " bigint array)) t(n))",
+                "select number, opened_at from desk_case where import_key is null and number = any(?)",
                 r -> opened.put(r.getLong("number"), Tx.instant(r, "opened_at")),
                 (Object) numbers.toArray(Long[]::new));
         return opened;

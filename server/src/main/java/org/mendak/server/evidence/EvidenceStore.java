@@ -25,9 +25,8 @@ class EvidenceStore {
         }
         Object numbers = cases.toArray(Long[]::new);
         return tx.list(
-                "select number, error_key from desk_case where number in (select n from unnest(cast(? as bigint array)) t(n)) and"
-                        + " error_key is not null union select number, error_key from attempt where number in (select n from"
-                        + " unnest(cast(? as bigint array)) t(n)) and error_key is not null",
+                "select number, error_key from desk_case where number = any(?) and"
+                        + " error_key is not null union select number, error_key from attempt where number = any(?) and error_key is not null",
                 r -> new Counts(r.getLong(1), r.getString(2)),
                 numbers,
                 numbers);

@@ -57,7 +57,7 @@ class FindStore {
     /** The same of these cases. */
     List<Unread> unread(Tx tx, List<Long> numbers) {
         return tx.list(
-                "select id, number from find_unread where number in (select n from unnest(cast(? as bigint array)) t(n))",
+                "select id, number from find_unread where number = any(?)",
                 r -> new Unread(r.getLong("id"), r.getLong("number")),
                 (Object) numbers.toArray(Long[]::new));
     }

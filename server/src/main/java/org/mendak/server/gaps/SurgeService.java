@@ -35,6 +35,7 @@ public class SurgeService {
 
     private static final int MOST = 5;
     private static final int CASES = 3;
+    private static final int LOOKED_THROUGH = 300;
     private static final double MONTH_DAYS = 30;
 
     private final Db db;
@@ -175,12 +176,13 @@ public class SurgeService {
                 List.of());
     }
 
-    /** The same with what was tried in the cases that came in since. */
+    /** The same with what was tried in the cases that came in since, the newest of them. */
     private Surging withTried(Tx tx, Surging s, List<SurgeStore.CameIn> cases) {
         List<Long> since = cases.stream()
                 .filter(c -> !c.at().isBefore(s.since()))
                 .map(SurgeStore.CameIn::number)
                 .toList();
+        since = since.subList(Math.max(0, since.size() - LOOKED_THROUGH), since.size());
         return new Surging(
                 s.error(),
                 s.title(),

@@ -34,7 +34,7 @@ class SurgeStore {
     List<Tried> tried(Tx tx, List<Long> cases) {
         return tx.list(
                 "select a.fix_key, count(*) as tried, sum(case when a.outcome in ('worked', 'different-error') then 1 else 0 end) as helped"
-                        + " from attempt a where a.number in (select n from unnest(cast(? as bigint array)) t(n)) and not a.tried_before"
+                        + " from attempt a where a.number = any(?) and not a.tried_before"
                         + " and a.outcome is not null group by a.fix_key order by helped desc, tried desc, a.fix_key limit 4",
                 r -> new Tried(r.getString("fix_key"), r.getInt("tried"), r.getInt("helped")),
                 (Object) cases.toArray(Long[]::new));
