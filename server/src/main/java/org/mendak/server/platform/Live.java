@@ -30,7 +30,9 @@ public class Live implements SmartLifecycle {
 
     private static final int KEPT = 100;
     private static final int MOST_STREAMS = 8;
-    private static final int WRITERS = 8;
+    /** One is busy with each browser that takes nothing, until its connection is given up. */
+    private static final int WRITERS = 32;
+
     private static final long HEARTBEAT_S = 15;
     private static final long GATHERED_MS = 1_000;
 

@@ -38,33 +38,35 @@ final class LiveStream {
     }
 
     void tell(SseEmitter.SseEventBuilder event) {
-        boolean tooSlow;
         synchronized (waiting) {
             if (ended) {
                 return;
             }
-            tooSlow = waiting.size() >= MOST_WAITING;
-            ended = tooSlow;
-            if (!tooSlow) {
-                waiting.add(event);
-                if (!writing) {
-                    writing = true;
-                    writers.execute(this::write);
-                }
+            if (waiting.size() >= MOST_WAITING) {
+                // who writes to it hears of that as soon as it can
+                ended = true;
+                waiting.clear();
+                return;
             }
-        }
-        if (tooSlow) {
-            writers.execute(emitter::complete);
+            waiting.add(event);
+            if (!writing) {
+                writing = true;
+                writers.execute(this::write);
+            }
         }
     }
 
-    /** Ends it behind what it was told. */
+    /** Ends it; what it was told and has not taken is not told any more. Never waits for one who is just being written to. */
     void end() {
+        boolean idle;
         synchronized (waiting) {
             ended = true;
             waiting.clear();
+            idle = !writing;
         }
-        emitter.complete();
+        if (idle) {
+            emitter.complete();
+        }
     }
 
     private void write() {
@@ -82,10 +84,16 @@ final class LiveStream {
     }
 
     private SseEmitter.SseEventBuilder next() {
+        SseEmitter.SseEventBuilder e;
+        boolean over;
         synchronized (waiting) {
-            SseEmitter.SseEventBuilder e = waiting.poll();
+            e = waiting.poll();
             writing = e != null;
-            return e;
+            over = ended && e == null;
         }
+        if (over) {
+            emitter.complete();
+        }
+        return e;
     }
 }
