@@ -190,7 +190,7 @@ public class Live implements SmartLifecycle {
         List<LiveStream> open = new ArrayList<>();
         each(open::add);
         open.forEach(LiveStream::end);
-        writers.shutdown();
+        // writers end by themselves: what is under way may still tell something
     }
 
     @Override
