@@ -62,3 +62,15 @@ test("what was stopped and what failed say what is stored", async () => {
   await render(<CasesIn />);
   expect(screen.getByText(/250 cases are stored/)).toBeTruthy();
 });
+
+test("what the server does not know any more is said, and may be brought in again", async () => {
+  keep("cases-in", { id: "j1", name: "old.csv" });
+  const table: Record<string, unknown> = { "GET /api/jobs/j1": job("running", { done: 10, total: 60 }) };
+  server(table);
+  await render(<CasesIn />);
+  expect(screen.getByRole("progressbar")).toBeTruthy();
+  delete table["GET /api/jobs/j1"];
+  expect(await screen.findByText(/is not known any more/)).toBeTruthy();
+  expect(screen.queryByRole("progressbar")).toBeNull();
+  expect((screen.getByRole("button", { name: "choose the file" }) as HTMLButtonElement).disabled).toBe(false);
+});

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { HttpError, type ImportedCases, type Job } from "../api";
+import type { ImportedCases, Job } from "../api";
 import { Progress, useKept, useSay } from "../look";
 import { words } from "../words";
-import { bringCases, jobQuery, stopJob } from "./api";
+import { bringCases, isGone, jobQuery, stopJob } from "./api";
 
 const t = words.inAndOut.casesIn;
 
@@ -19,8 +19,9 @@ export function CasesIn() {
   const [sending, setSending] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const say = useSay();
-  const { data: job, error } = useQuery({ ...jobQuery(sent?.id ?? ""), enabled: sent !== null });
-  const gone = error instanceof HttpError && error.status === 404;
+  const { data, error } = useQuery({ ...jobQuery(sent?.id ?? ""), enabled: sent !== null });
+  const gone = isGone(error);
+  const job = gone ? undefined : data;
   const running = job?.state === "running";
 
   const send = async (file: File | undefined) => {

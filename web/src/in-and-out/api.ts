@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { api, type Arrival, got, type Job } from "../api";
+import { api, type Arrival, got, HttpError, type Job } from "../api";
 
 const POLL_MS = 500;
 
@@ -47,11 +47,14 @@ export const bringCases = (csv: Blob): Promise<Job> =>
     } as never),
   ) as unknown as Promise<Job>;
 
+/** The server knows nothing of it any more, as after its end and a new start. */
+export const isGone = (e: unknown) => e instanceof HttpError && e.status === 404;
+
 export const jobQuery = (id: string) =>
   queryOptions({
     queryKey: ["job", id],
     queryFn: () => job(id),
-    refetchInterval: (q) => (q.state.data?.state === "running" ? POLL_MS : false),
+    refetchInterval: (q) => (q.state.data?.state === "running" && !isGone(q.state.error) ? POLL_MS : false),
     retry: false,
   });
 

@@ -59,16 +59,13 @@ public class CaseIntake {
         DIFFERENT
     }
 
-    /** What became of a case, and its number here. */
-    public record TakenIn(ImportResult result, long number) {}
-
     /**
      * Takes in cases that were worked elsewhere, in the transaction of their import; evidence hears of those that are new.
      *
      * @param ready each under a key of its own
      * @return what became of each, in their order; a bounded number of statements whatever their number
      */
-    public List<TakenIn> take(Tx tx, List<Ready> ready) {
+    public List<ImportResult> take(Tx tx, List<Ready> ready) {
         Map<String, CaseStore.Imported> before =
                 store.imported(tx, ready.stream().map(Ready::key).toList());
         List<Ready> news =
@@ -92,16 +89,14 @@ public class CaseIntake {
                         .collect(Collectors.groupingBy(
                                 r -> r.row().errorKey(),
                                 Collectors.mapping(r -> numbers.get(r.key()), Collectors.toSet()))));
-        return ready.stream()
-                .map(r -> {
-                    CaseStore.Imported was = before.get(r.key());
-                    return was == null
-                            ? new TakenIn(ImportResult.CREATED, numbers.get(r.key()))
-                            : new TakenIn(
-                                    was.hash().equals(r.hash()) ? ImportResult.UNCHANGED : ImportResult.DIFFERENT,
-                                    was.number());
-                })
-                .toList();
+        return ready.stream().map(r -> result(r, before.get(r.key()))).toList();
+    }
+
+    private static ImportResult result(Ready r, CaseStore.Imported was) {
+        if (was == null) {
+            return ImportResult.CREATED;
+        }
+        return was.hash().equals(r.hash()) ? ImportResult.UNCHANGED : ImportResult.DIFFERENT;
     }
 
     private void said(Tx tx, List<Ready> news, Map<String, Long> numbers) {

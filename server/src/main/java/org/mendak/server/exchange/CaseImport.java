@@ -40,7 +40,6 @@ import org.springframework.stereotype.Service;
 class CaseImport {
 
     private static final Logger LOG = LoggerFactory.getLogger(CaseImport.class);
-    static final String ACT = "import cases";
 
     private static final CSVFormat FORMAT = CSVFormat.RFC4180
             .builder()
@@ -87,7 +86,7 @@ class CaseImport {
     }
 
     Received receive(Caller caller, InputStream body) throws IOException {
-        caller.may(Role.LEAD, Scope.CASES, ACT);
+        caller.may(Role.LEAD, Scope.CASES, "import cases");
         Path file = folder.received(body);
         boolean right = false;
         try {
@@ -120,9 +119,7 @@ class CaseImport {
             try {
                 return run.all(parser, in, received.rows(), progress);
             } finally {
-                if (run.stored() > 0) {
-                    noted(caller, run);
-                }
+                noted(caller, run);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -10,7 +10,6 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.platform.Db;
-import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
@@ -77,15 +76,10 @@ final class ImportRun {
             complete(group);
             store();
             progress.at(rows, rows);
-        } catch (Refusal | DbException e) {
+        } catch (RuntimeException e) {
             throw broken(e);
         }
         return done();
-    }
-
-    /** Cases that it stored up to now. */
-    int stored() {
-        return created;
     }
 
     /** What it did up to now. */
@@ -160,9 +154,9 @@ final class ImportRun {
                 .map(Group::ready)
                 .filter(r -> r != null && !here.contains(r.key()))
                 .toList();
-        List<CaseIntake.TakenIn> in = cases.take(tx, ready);
+        List<CaseIntake.ImportResult> in = cases.take(tx, ready);
         for (int i = 0; i < in.size(); i++) {
-            all.put(ready.get(i).key(), in.get(i).result());
+            all.put(ready.get(i).key(), in.get(i));
         }
         return all;
     }

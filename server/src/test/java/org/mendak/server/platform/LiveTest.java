@@ -72,8 +72,7 @@ class LiveTest extends OnDesk {
             assertThat(upTo(all, "cases")).singleElement().asString().startsWith("cases {\"count\":");
         }
         String many = "?case=1" + "&case=2".repeat(20);
-        assertThat(ear.get("/api/live" + many).refused(422, "At most 20").toString())
-                .isNotEmpty();
+        ear.get("/api/live" + many).refused(422, "At most 20");
     }
 
     @Test
