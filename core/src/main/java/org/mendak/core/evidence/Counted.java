@@ -38,12 +38,14 @@ public final class Counted {
      * @param picks whether what was tried first off the plan says something of the cause
      */
     public Evidence fit(Basis.FirstPicks picks) {
-        CauseModel model = model(answers());
-        if (picks == Basis.FirstPicks.TAKEN || picks == Basis.FirstPicks.WHEN_TELLING && picksTell(model)) {
-            List<Answers> all = answers();
-            all.add(seen(new Variable(Evidence.FIRST_PICK, true), Shape::pick));
-            model = model(all);
+        List<Answers> known = answers();
+        Estimator fit = estimator(known);
+        // for that a rough fit will do
+        if (picks == Basis.FirstPicks.TAKEN || picks == Basis.FirstPicks.WHEN_TELLING && picksTell(fit.roughly())) {
+            known.add(seen(new Variable(Evidence.FIRST_PICK, true), Shape::pick));
+            fit = estimator(known);
         }
+        CauseModel model = fit.fitted();
         int cases = shapes.stream().mapToInt(Weighed::cases).sum();
         int solved = shapes.stream()
                 .filter(s -> s.shape().pattern().solved())
@@ -73,20 +75,29 @@ public final class Counted {
     }
 
     /** @param seen of each variable, and then of what was tried first if that is one too */
-    private CauseModel model(List<Answers> seen) {
+    private Estimator estimator(List<Answers> seen) {
         List<Weighed> weighing = weighing();
+        List<Function<String, Integer>> index =
+                seen.stream().map(Counted::index).toList();
         List<Pattern> patterns = new ArrayList<>(weighing.size());
         double[] weights = new double[weighing.size()];
         for (int s = 0; s < weights.length; s++) {
             Shape shape = weighing.get(s).shape();
             weights[s] = weighing.get(s).weight();
-            patterns.add(shape.pattern()
-                    .knowing(IntStream.range(0, seen.size())
-                            .mapToObj(v -> seen.get(v)
-                                    .index(v < variables.size() ? shape.told().get(v) : shape.pick()))
-                            .toList()));
+            List<Integer> known = new ArrayList<>(seen.size());
+            for (int v = 0; v < seen.size(); v++) {
+                known.add(index.get(v).apply(v < variables.size() ? shape.told().get(v) : shape.pick()));
+            }
+            patterns.add(shape.pattern().knowing(known));
         }
-        return Estimator.fit(fixes.size(), patterns, weights, Estimator.omegaFor(fixes.size()), seen, null);
+        return new Estimator(
+                fixes.size(), Estimator.omegaFor(fixes.size()), Folded.of(patterns, weights), List.copyOf(seen), null);
+    }
+
+    /** Looks at each way of writing a value once: there are few of them, and many shapes. */
+    private static Function<String, Integer> index(Answers seen) {
+        Map<String, Integer> known = new HashMap<>();
+        return value -> value == null ? -1 : known.computeIfAbsent(value, seen::index);
     }
 
     /** All shapes but those that were last seen so long ago that all of them together weigh nothing, in their order. */

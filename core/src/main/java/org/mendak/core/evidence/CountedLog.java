@@ -32,7 +32,8 @@ public final class CountedLog<E> {
     private static final double LONGEST_OF_MEDIAN = 8;
     private static final double AUTHOR_STRENGTH = 3;
 
-    private record Kept<E>(E entry, LoggedCase logged, int shape, List<Timed> timed) {}
+    /** @param version by its number */
+    private record Kept<E>(E entry, LoggedCase logged, int shape, int version, Timed[] timed) {}
 
     private record Timed(int fix, double minutes, double counts) {}
 
@@ -50,7 +51,9 @@ public final class CountedLog<E> {
     private final Map<Shape, Integer> shapeIds = new HashMap<>();
     private final List<Shape> shapes = new ArrayList<>();
     private final Map<Integer, Integer> shapeCounts = new HashMap<>();
-    private final Map<List<Timed>, List<Timed>> timedPool = new HashMap<>();
+    private final Map<List<Timed>, Timed[]> timedPool = new HashMap<>();
+    private final Map<String, Integer> versionIds = new HashMap<>();
+    private final List<String> versions = new ArrayList<>();
     private final Tallies tallies;
     private final Map<Map<String, String>, ForWhom.Group> groups = new HashMap<>();
     private final Map<Met, Integer> met = new HashMap<>();
@@ -105,7 +108,7 @@ public final class CountedLog<E> {
     public void remove(String id) {
         E before = byCase.remove(id);
         if (before != null) {
-            Kept<E> k = new Kept<>(before, null, 0, List.of());
+            Kept<E> k = new Kept<>(before, null, 0, 0, null);
             int at = Collections.binarySearch(kept, k, (a, b) -> order.compare(a.entry(), b.entry()));
             count(kept.remove(at), -1);
         }
@@ -130,7 +133,11 @@ public final class CountedLog<E> {
                 .filter(Retest::timed)
                 .map(r -> new Timed(r.fix(), r.attempt().minutes(), r.attempt().counts()))
                 .toList();
-        return new Kept<>(entry, c, id, timedPool.computeIfAbsent(timed, t -> t));
+        int version = versionIds.computeIfAbsent(c.productVersion(), v -> {
+            versions.add(v);
+            return versions.size() - 1;
+        });
+        return new Kept<>(entry, c, id, version, timedPool.computeIfAbsent(timed, t -> t.toArray(Timed[]::new)));
     }
 
     private void count(Kept<E> k, int sign) {
@@ -216,13 +223,15 @@ public final class CountedLog<E> {
         double[] sums = minutes.stream().mapToDouble(m -> AUTHOR_STRENGTH * m).toArray();
         double[] strengths = new double[fixes.size()];
         Arrays.fill(strengths, AUTHOR_STRENGTH);
-        Map<String, Boolean> other = new HashMap<>();
+        boolean[] other = new boolean[versions.size()];
+        for (int v = 0; v < other.length; v++) {
+            other[v] = Release.differ(versions.get(v), version);
+        }
         int later = 0;
         // from the newest back, until nothing weighs anything any more
         for (int at = kept.size() - 1; at >= 0 && later < window; at--) {
             Kept<E> k = kept.get(at);
-            boolean differs = other.computeIfAbsent(k.logged().productVersion(), v -> Release.differ(v, version));
-            double weight = Evidence.weight(later, differs);
+            double weight = Evidence.weight(later, other[k.version()]);
             for (Timed t : k.timed()) {
                 sums[t.fix()] += weight * t.counts() * Math.min(t.minutes(), most[t.fix()]);
                 strengths[t.fix()] += weight * t.counts();

@@ -27,14 +27,22 @@ final class Estimator {
     private static final double OPTIMISM = 1;
     private static final double FADES = 10;
     private static final double MOST_OPTIMISTIC = 0.98;
-    private static final double STILL = 2e-6;
+    private static final double STILL = 1e-7;
+    private static final double NEARLY_STILL = 1e-4;
     private static final int MOST_ROUNDS = 1_000;
+
+    /** Heavy patterns are fitted first where they are so many times fewer than all. */
+    private static final int FEW = 3;
 
     private final int n;
     /** Causes, those of the fixes and none. */
     private final int causes;
 
     private final double omega;
+    private final Folded log;
+    private final DoubleConsumer objective;
+    private int rounds;
+    private boolean still;
     private final double[] alpha;
     private final List<Answers> answers;
     private final double[] pi;
@@ -46,7 +54,9 @@ final class Estimator {
     private final double[][][] told;
     private final double[][][] seen;
 
-    private Estimator(int n, double omega, List<Answers> answers) {
+    Estimator(int n, double omega, Folded log, List<Answers> answers, DoubleConsumer objective) {
+        this.log = log;
+        this.objective = objective;
         this.n = n;
         this.causes = n + 1;
         this.omega = omega;
@@ -86,7 +96,8 @@ final class Estimator {
      *
      * @param weights of the patterns, each 0 or more
      * @param answers the variables whose values the patterns name
-     * @param objective hears the penalised log-likelihood at each place that is gone on from; null if nobody listens
+     * @param objective hears the penalised log-likelihood at each place that is gone on from, once all patterns are looked at; null if nobody
+     *     listens
      */
     static CauseModel fit(
             int n,
@@ -95,11 +106,44 @@ final class Estimator {
             double omega,
             List<Answers> answers,
             DoubleConsumer objective) {
-        return new Estimator(n, omega, answers).run(new FoldedLog(patterns, weights), objective);
+        return new Estimator(n, omega, Folded.of(patterns, weights), answers, objective).fitted();
     }
 
     static CauseModel fit(int n, List<Pattern> patterns, double[] weights, double omega) {
         return fit(n, patterns, weights, omega, List.of(), null);
+    }
+
+    /** What heavy patterns say, where they are few; otherwise what all say. It is where {@link #fitted} goes on from. */
+    CauseModel roughly() {
+        if (rounds == 0) {
+            Folded heavy = log.heavy();
+            boolean few = heavy.size() * FEW <= log.size();
+            rounds += few
+                    ? new Leaps(new FoldedLog(heavy), NEARLY_STILL).untilStill(null)
+                    : new Leaps(new FoldedLog(log), STILL).untilStill(objective);
+            still = !few;
+        }
+        return model();
+    }
+
+    /** What all patterns say. */
+    CauseModel fitted() {
+        CauseModel model = roughly();
+        if (!still) {
+            rounds += new Leaps(new FoldedLog(log), STILL).untilStill(objective);
+            still = true;
+            model = model();
+        }
+        return model;
+    }
+
+    private CauseModel model() {
+        List<Answers> fitted = new ArrayList<>();
+        for (int v = 0; v < answers.size(); v++) {
+            fitted.add(answers.get(v)
+                    .fitted(Arrays.stream(told[v]).map(double[]::clone).toArray(double[][]::new)));
+        }
+        return new CauseModel(pi.clone(), byFix(e), byFix(optimistic()), fitted, rounds);
     }
 
     private double priorMean(int i, int k) {
@@ -108,16 +152,6 @@ final class Estimator {
 
     private double priorStrength(int i, int k) {
         return k == n ? NONE_STRENGTH : i == k ? OWN_STRENGTH : OTHER_STRENGTH;
-    }
-
-    private CauseModel run(FoldedLog log, DoubleConsumer objective) {
-        Leaps leaps = new Leaps(log);
-        int rounds = leaps.untilStill(objective);
-        List<Answers> fitted = new ArrayList<>();
-        for (int v = 0; v < answers.size(); v++) {
-            fitted.add(answers.get(v).fitted(told[v]));
-        }
-        return new CauseModel(pi, byFix(e), byFix(optimistic()), fitted, rounds);
     }
 
     /**
@@ -130,12 +164,14 @@ final class Estimator {
     private final class Leaps {
 
         private final FoldedLog log;
+        private final double still;
         private final Rounds round;
         private final double[][] rows = numbers();
         private int rounds;
         private double moved = Double.MAX_VALUE;
 
-        Leaps(FoldedLog log) {
+        Leaps(FoldedLog log, double still) {
+            this.still = still;
             this.log = log;
             this.round = new Rounds(log);
         }
@@ -171,7 +207,7 @@ final class Estimator {
         }
 
         private boolean still() {
-            return moved < STILL || rounds >= MOST_ROUNDS;
+            return moved < still || rounds >= MOST_ROUNDS;
         }
 
         /** One round of expectation and maximisation; how likely the log was at its start. */
@@ -242,6 +278,10 @@ final class Estimator {
         private final double[] survivedShare;
         private final double[] endedShare;
         private final double[] knownShare;
+        /** By fix and cause the chance that it fails, and what failed. */
+        private final double[] miss = new double[n * causes];
+
+        private final double[] missed = new double[n * causes];
 
         Rounds(FoldedLog log) {
             this.log = log;
@@ -257,6 +297,13 @@ final class Estimator {
         double expect() {
             prepare();
             int n = causes;
+            // whatever the compiler cannot see to stay the same is read once
+            double[] survived = this.survived;
+            double[] ended = this.ended;
+            double[] known = this.known;
+            double[] survivedShare = this.survivedShare;
+            double[] endedShare = this.endedShare;
+            double[] knownShare = this.knownShare;
             double[] like = new double[n];
             double fit = 0;
             for (int p = 0; p < log.size(); p++) {
@@ -292,10 +339,18 @@ final class Estimator {
             Arrays.fill(endedShare, 0);
             Arrays.fill(knownShare, 0);
             System.arraycopy(pi, 0, survived, 0, causes);
+            for (int k = 0; k < causes; k++) {
+                for (int i = 0; i < n; i++) {
+                    miss[i * causes + k] = 1 - e[k][i];
+                }
+            }
             for (int node = 1; node < log.nodes(); node++) {
                 int above = log.above(node) * causes;
+                int at = node * causes;
+                int fix = log.fix(node) * causes;
+                double share = log.share(node);
                 for (int k = 0; k < causes; k++) {
-                    survived[node * causes + k] = survived[above + k] * power(1 - e[k][log.fix(node)], log.share(node));
+                    survived[at + k] = survived[above + k] * power(miss[fix + k], share);
                 }
             }
             for (int x = 0; x < log.endings().size(); x++) {
@@ -319,12 +374,21 @@ final class Estimator {
         /** Brings what was summed up for nodes, endings and answers to the fixes and values that they are made of. */
         private void distribute() {
             // the nodes below a node come behind it, and whatever failed there failed after this one
+            Arrays.fill(missed, 0);
             for (int node = log.nodes() - 1; node > FoldedLog.ROOT; node--) {
                 int above = log.above(node) * causes;
+                int at = node * causes;
+                int fix = log.fix(node) * causes;
+                double counts = log.share(node);
                 for (int k = 0; k < causes; k++) {
-                    double share = survivedShare[node * causes + k];
-                    failed[k][log.fix(node)] += log.share(node) * share;
+                    double share = survivedShare[at + k];
+                    missed[fix + k] += counts * share;
                     survivedShare[above + k] += share;
+                }
+            }
+            for (int k = 0; k < causes; k++) {
+                for (int i = 0; i < n; i++) {
+                    failed[k][i] += missed[i * causes + k];
                 }
             }
             System.arraycopy(survivedShare, 0, count, 0, causes);

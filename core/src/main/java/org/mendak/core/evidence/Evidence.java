@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * What the log teaches about the fixes of one known error. Immutable; computed anew from the log whenever it changed.
@@ -31,6 +32,11 @@ public record Evidence(
 
     private static final int SELDOM = 5;
     private static final double HALF_LIFE_CASES = 400;
+
+    /** What a case counts by the later ones, computed once. */
+    private static final double[] AGES =
+            IntStream.range(0, CountedLog.WINDOW).mapToDouble(Evidence::age).toArray();
+
     private static final double OTHER_VERSION = 0.1;
     private static final double STRONGEST = 150;
     private static final double ONE_ORDER = 0.95;
@@ -55,9 +61,13 @@ public record Evidence(
         return of(Basis.of(fixes, authoredMinutes, log, productVersion));
     }
 
+    private static double age(int laterCases) {
+        return Math.pow(2, -laterCases / HALF_LIFE_CASES);
+    }
+
     /** What a case counts: half after 400 later ones, a tenth under another release. */
     static double weight(int laterCases, boolean otherRelease) {
-        double age = Math.pow(2, -laterCases / HALF_LIFE_CASES);
+        double age = laterCases < AGES.length ? AGES[laterCases] : age(laterCases);
         return otherRelease ? age * OTHER_VERSION : age;
     }
 
@@ -127,7 +137,7 @@ public record Evidence(
         if (!enoughToMeasure()) {
             return List.of();
         }
-        return java.util.stream.IntStream.range(0, fixes.size())
+        return IntStream.range(0, fixes.size())
                 .filter(i -> tallies.get(i).triedFirst() < SELDOM && hope(i) > 0)
                 .boxed()
                 .sorted(java.util.Comparator.comparingDouble((Integer i) -> -hope(i)))

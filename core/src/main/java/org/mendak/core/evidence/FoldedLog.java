@@ -3,13 +3,12 @@ package org.mendak.core.evidence;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * Patterns folded for the rounds of a fit: equal ones are one, with the weight of all, and what many share is computed once a round. What
- * failed first is shared like the paths of a tree, whose nodes are a fix more that failed.
+ * Patterns laid out for the rounds of a fit: what many share is computed once a round. What failed first is shared like the paths of a tree,
+ * whose nodes are a fix more that failed.
  */
 final class FoldedLog {
 
@@ -22,7 +21,11 @@ final class FoldedLog {
     /** The root of the tree: nothing failed. */
     static final int ROOT = 0;
 
-    private final List<Node> nodes = new ArrayList<>(List.of(new Node(-1, -1, 1)));
+    /** Of each node the one above it, the fix that failed, and how much that counts. */
+    private final int[] above;
+
+    private final int[] fix;
+    private final double[] share;
     private final List<Ending> endings = new ArrayList<>();
     private final List<int[]> known = new ArrayList<>();
     /** Of each distinct pattern its node, ending and answers, and what its cases weigh. */
@@ -31,24 +34,22 @@ final class FoldedLog {
     private final int[] ending;
     private final int[] answers;
     private final double[] weight;
+    private final double total;
 
-    FoldedLog(List<Pattern> patterns, double[] weights) {
-        Map<Pattern, Double> folded = new LinkedHashMap<>();
-        for (int p = 0; p < weights.length; p++) {
-            folded.merge(patterns.get(p), weights[p], Double::sum);
-        }
-        int n = folded.size();
+    FoldedLog(Folded log) {
+        int n = log.size();
         node = new int[n];
         ending = new int[n];
         answers = new int[n];
         weight = new double[n];
+        List<Node> nodes = new ArrayList<>(List.of(new Node(-1, -1, 1)));
         Map<Node, Integer> nodeOf = new HashMap<>();
         Map<List<Object>, Integer> endingOf = new HashMap<>();
         Map<List<Integer>, Integer> knownOf = new HashMap<>();
         int at = 0;
-        for (Map.Entry<Pattern, Double> f : folded.entrySet()) {
+        for (Map.Entry<Pattern, Double> f : log.weights().entrySet()) {
             Pattern p = f.getKey();
-            node[at] = node(p, nodeOf);
+            node[at] = node(p, nodes, nodeOf);
             ending[at] = endingOf.computeIfAbsent(List.of(p.ended(), p.endedShare()), k -> {
                 endings.add(new Ending(ints(p.ended()), p.endedShare()));
                 return endings.size() - 1;
@@ -59,9 +60,13 @@ final class FoldedLog {
             });
             weight[at++] = f.getValue();
         }
+        above = nodes.stream().mapToInt(Node::above).toArray();
+        fix = nodes.stream().mapToInt(Node::fix).toArray();
+        share = nodes.stream().mapToDouble(Node::share).toArray();
+        total = Arrays.stream(weight).sum();
     }
 
-    private int node(Pattern p, Map<Node, Integer> nodeOf) {
+    private static int node(Pattern p, List<Node> nodes, Map<Node, Integer> nodeOf) {
         int last = ROOT;
         for (int j = 0; j < p.failed().size(); j++) {
             Node next = new Node(last, p.failed().get(j), p.shares().get(j));
@@ -78,7 +83,7 @@ final class FoldedLog {
     }
 
     double totalWeight() {
-        return Arrays.stream(weight).sum();
+        return total;
     }
 
     int size() {
@@ -102,20 +107,20 @@ final class FoldedLog {
     }
 
     int nodes() {
-        return nodes.size();
+        return above.length;
     }
 
     /** The node above, which always has the smaller number. */
     int above(int node) {
-        return nodes.get(node).above();
+        return above[node];
     }
 
     int fix(int node) {
-        return nodes.get(node).fix();
+        return fix[node];
     }
 
     double share(int node) {
-        return nodes.get(node).share();
+        return share[node];
     }
 
     List<Ending> endings() {

@@ -2,6 +2,7 @@ package org.mendak.core.evidence;
 
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,11 +19,16 @@ final class Tallies {
         int first;
         int workedFirst;
         final Map<Long, Integer> after = new HashMap<>();
-        final Map<Slot, int[]> slots = new HashMap<>();
+        /** In the order in which they are told. */
+        final TreeMap<Slot, int[]> slots = new TreeMap<>(Slot.ORDER);
+
         final TreeMap<Double, Integer> minutes = new TreeMap<>();
     }
 
-    private record Slot(String version, String month) {}
+    private record Slot(String version, String month) {
+        static final Comparator<Slot> ORDER = Comparator.comparing(Slot::month)
+                .thenComparing(Slot::version, Comparator.nullsFirst(Comparator.naturalOrder()));
+    }
 
     private final List<Count> counts = new ArrayList<>();
 
@@ -77,7 +83,6 @@ final class Tallies {
         List<FixTally.Slice> slices = n.slots.entrySet().stream()
                 .map(s ->
                         new FixTally.Slice(s.getKey().version(), s.getKey().month(), s.getValue()[0], s.getValue()[1]))
-                .sorted(FixTally.Slice.ORDER)
                 .toList();
         return new FixTally(n.tried, n.worked, n.held, n.first, n.workedFirst, 0, 0, minutes, n.after, slices);
     }

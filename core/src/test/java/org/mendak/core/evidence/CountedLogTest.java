@@ -170,7 +170,7 @@ class CountedLogTest {
         assertSame(
                 kept.counted(MINUTES, "5.3").fit(Basis.FirstPicks.WHEN_TELLING),
                 fresh.counted(MINUTES, "5.3").fit(Basis.FirstPicks.WHEN_TELLING),
-                1e-9);
+                1e-7);
         assertSame(
                 kept.counted(MINUTES, null).fit(Basis.FirstPicks.WHEN_TELLING),
                 Evidence.of(new Basis(
@@ -180,7 +180,7 @@ class CountedLogTest {
                         null,
                         VARIABLES,
                         Basis.FirstPicks.WHEN_TELLING)),
-                1e-9);
+                1e-7);
     }
 
     @Test

@@ -77,10 +77,15 @@ class EstimatorTest {
         Random random = new Random(13);
         for (int round = 0; round < 40; round++) {
             int n = 1 + random.nextInt(7);
-            List<Pattern> patterns = mixedLog(random, n, 5 + random.nextInt(300)).stream()
+            // in every other one most cases are old ones, that weigh little together and come after the heavy ones
+            boolean years = round % 2 == 0;
+            List<Pattern> patterns = mixedLog(random, n, years ? 1_000 : 5 + random.nextInt(300)).stream()
                     .map(c -> PatternReader.read(keys(n), c))
                     .toList();
             double[] weights = random.doubles(patterns.size(), 0.05, 1).toArray();
+            for (int c = 0; c < weights.length && years; c++) {
+                weights[c] *= Math.pow(2, -c / 30.0);
+            }
             CauseModel model = Estimator.fit(n, patterns, weights, Estimator.omegaFor(n));
             double total = Arrays.stream(weights).sum();
             double[] counts = new double[n + 1];
@@ -94,9 +99,35 @@ class EstimatorTest {
             // the Dirichlet's mean with what each cause is credited with: Dempster, Laird and Rubin's second step
             for (int k = 0; k <= n; k++) {
                 double prior = k == n ? 0.15 : 0.85 / n;
-                assertThat(model.share(k)).isCloseTo((counts[k] + 2 * prior) / (total + 2), within(5e-6));
+                assertThat(model.share(k)).isCloseTo((counts[k] + 2 * prior) / (total + 2), within(2e-7));
             }
         }
+    }
+
+    @Test
+    void heavyPatternsAreAllButAFewOfTheHundredthsAndThoseThatWeighAlikeStayTogether() {
+        Random random = new Random(14);
+        List<Pattern> patterns = mixedLog(random, 6, 2_000).stream()
+                .map(c -> PatternReader.read(keys(6), c))
+                .toList();
+        double[] weights = new double[patterns.size()];
+        for (int c = 0; c < weights.length; c++) {
+            weights[c] = Math.pow(2, -c / 20);
+        }
+        Folded all = Folded.of(patterns, weights);
+        Folded heavy = all.heavy();
+        double whole = all.weights().values().stream().mapToDouble(w -> w).sum();
+        double kept = heavy.weights().values().stream().mapToDouble(w -> w).sum();
+        assertThat(heavy.size()).isLessThan(all.size() / 3);
+        assertThat(kept).isBetween(0.98 * whole, whole);
+        double least =
+                heavy.weights().values().stream().mapToDouble(w -> w).min().orElseThrow();
+        all.weights()
+                .forEach((p, w) -> assertThat(heavy.weights().containsKey(p)).isEqualTo(w >= least));
+
+        Folded alike = Folded.of(patterns.subList(0, 1), new double[] {0});
+        assertThat(alike.heavy()).isEqualTo(alike);
+        assertThat(Folded.of(List.of(), new double[0]).heavy().size()).isZero();
     }
 
     @Test

@@ -13,15 +13,17 @@ import org.mendak.server.platform.Tx;
  *
  * @param byError by the known errors that cases were about before or are about now, and that their attempts were made under, which cases;
  *     none if it may be any of that error's
+ * @param whole whether those are all errors that these cases have to do with; otherwise there may be others, that stay as they were
  */
-public record CaseChanged(Tx tx, Map<String, Set<Long>> byError) {
+public record CaseChanged(Tx tx, Map<String, Set<Long>> byError, boolean whole) {
 
     /** The same cases changed for each of these errors. */
     public CaseChanged(Tx tx, Collection<String> errors, Collection<Long> cases) {
         this(
                 tx,
                 Set.copyOf(errors).stream()
-                        .collect(Collectors.toUnmodifiableMap(Function.identity(), e -> Set.copyOf(cases))));
+                        .collect(Collectors.toUnmodifiableMap(Function.identity(), e -> Set.copyOf(cases))),
+                false);
     }
 
     /** The errors whose evidence changed. */

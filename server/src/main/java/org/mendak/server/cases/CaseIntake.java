@@ -5,12 +5,14 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.library.LibraryService;
@@ -82,14 +84,19 @@ public class CaseIntake {
         said(tx, news, numbers);
         attempts(tx, news, numbers);
         locks.opened(tx, given);
-        locks.cameIn(
-                tx,
-                news.stream()
-                        .filter(r -> r.row().errorKey() != null)
-                        .collect(Collectors.groupingBy(
-                                r -> r.row().errorKey(),
-                                Collectors.mapping(r -> numbers.get(r.key()), Collectors.toSet()))));
+        locks.cameIn(tx, byError(news, numbers));
         return ready.stream().map(r -> result(r, before.get(r.key()))).toList();
+    }
+
+    private static Map<String, Set<Long>> byError(List<Ready> news, Map<String, Long> numbers) {
+        Map<String, Set<Long>> all = new HashMap<>();
+        for (Ready r : news) {
+            Stream.concat(
+                            Stream.ofNullable(r.row().errorKey()),
+                            r.attempts().stream().map(AttemptRow::errorKey).filter(Objects::nonNull))
+                    .forEach(e -> all.computeIfAbsent(e, k -> new HashSet<>()).add(numbers.get(r.key())));
+        }
+        return all;
     }
 
     private static ImportResult result(Ready r, CaseStore.Imported was) {

@@ -127,10 +127,10 @@ class CaseLocks {
         }
     }
 
-    /** The same of cases that are new, by the known error that they are about. */
+    /** The same of cases that are new, by the known errors that they are about or that something was tried under in them. */
     void cameIn(Tx tx, Map<String, Set<Long>> cases) {
         if (!cases.isEmpty()) {
-            events.publishEvent(new CaseChanged(tx, cases));
+            events.publishEvent(new CaseChanged(tx, cases, true));
         }
     }
 }

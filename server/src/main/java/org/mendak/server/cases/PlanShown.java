@@ -13,7 +13,7 @@ public interface PlanShown {
      */
     record Shown(String plan, String first) {}
 
-    /** The plan of a case now; null if it has none. It takes a while: not to be asked for while a case is locked. */
+    /** The plan of a case as its page shows it, or as it is now if it was not shown since it changed; null if it has none. It takes a while: not to be asked for while a case is locked. */
     Shown now(long number);
 
     /** Keeps it with the attempt that was started by it. */

@@ -146,11 +146,13 @@ class EvidenceMemory {
     void changed(CaseChanged event) {
         Map<String, Set<Long>> told = new TreeMap<>();
         event.byError().forEach((error, cases) -> told.put(error, new HashSet<>(cases)));
-        for (EvidenceStore.Counts c : store.countsFor(event.tx(), event.cases())) {
-            Set<Long> cases = told.computeIfAbsent(c.error(), e -> new HashSet<>());
-            // of an error of which any may have changed all have anyway
-            if (!event.byError().getOrDefault(c.error(), Set.of(c.number())).isEmpty()) {
-                cases.add(c.number());
+        if (!event.whole()) {
+            for (EvidenceStore.Counts c : store.countsFor(event.tx(), event.cases())) {
+                Set<Long> cases = told.computeIfAbsent(c.error(), e -> new HashSet<>());
+                // of an error of which any may have changed all have anyway
+                if (!event.byError().getOrDefault(c.error(), Set.of(c.number())).isEmpty()) {
+                    cases.add(c.number());
+                }
             }
         }
         event.tx().afterCommit(() -> {

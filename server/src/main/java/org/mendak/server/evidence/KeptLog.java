@@ -49,7 +49,12 @@ final class KeptLog {
     private long version;
     private volatile int lastSize;
     private volatile int weighedAt;
+
+    /** By release what was fitted, or is being fitted, of the log as it is. */
     private final Map<String, CompletableFuture<EvidenceService.Fitted>> fits = new HashMap<>();
+
+    /** By release what is being fitted, of the log as it is or was. */
+    private final Map<String, CompletableFuture<EvidenceService.Fitted>> running = new HashMap<>();
 
     KeptLog(KnownError error, Frame frame, Source source) {
         this.error = error;
@@ -153,38 +158,61 @@ final class KeptLog {
         }
     }
 
-    /** The evidence for a case under this product version; null if that is not known. */
+    /**
+     * The evidence for a case under this product version; null if that is not known. One fit at a time: who asks for a later state of the log
+     * while another is fitted waits, and shares the next with all who came meanwhile.
+     */
     EvidenceService.Fitted fitted(String productVersion) {
         String release = productVersion == null ? "" : Release.of(productVersion);
-        CompletableFuture<EvidenceService.Fitted> fit;
-        Supplier<EvidenceService.Fitted> mine = null;
-        synchronized (this) {
-            refresh();
-            fit = fits.get(release);
-            if (fit == null) {
-                if (fits.size() >= MOST_FITS) {
-                    fits.clear();
+        while (true) {
+            CompletableFuture<EvidenceService.Fitted> before;
+            Supplier<EvidenceService.Fitted> mine = null;
+            CompletableFuture<EvidenceService.Fitted> fit;
+            synchronized (this) {
+                refresh();
+                fit = fits.get(release);
+                before = fit == null ? running.get(release) : null;
+                if (fit == null && before == null) {
+                    if (fits.size() >= MOST_FITS) {
+                        fits.clear();
+                    }
+                    Counted counted = log.counted(frame.minutes(), productVersion);
+                    Map<Map<String, String>, Integer> known = log.known();
+                    mine = () -> frame.fit(error, counted, known);
+                    fit = new CompletableFuture<>();
+                    fits.put(release, fit);
+                    running.put(release, fit);
                 }
-                fit = new CompletableFuture<>();
-                fits.put(release, fit);
-                Counted counted = log.counted(frame.minutes(), productVersion);
-                Map<Map<String, String>, Integer> known = log.known();
-                mine = () -> frame.fit(error, counted, known);
             }
-        }
-        if (mine != null) {
-            try {
-                fit.complete(mine.get());
-            } catch (RuntimeException | Error e) {
-                forget(release, fit);
-                fit.completeExceptionally(e);
-                throw e;
+            if (mine != null) {
+                return made(release, fit, mine);
             }
+            if (fit != null) {
+                return fit.join();
+            }
+            // whatever became of it
+            before.handle((f, e) -> f).join();
         }
-        return fit.join();
     }
 
-    private synchronized void forget(String release, CompletableFuture<EvidenceService.Fitted> fit) {
-        fits.remove(release, fit);
+    private EvidenceService.Fitted made(
+            String release, CompletableFuture<EvidenceService.Fitted> fit, Supplier<EvidenceService.Fitted> mine) {
+        try {
+            EvidenceService.Fitted made = mine.get();
+            ended(release, fit, true);
+            fit.complete(made);
+            return made;
+        } catch (RuntimeException | Error e) {
+            ended(release, fit, false);
+            fit.completeExceptionally(e);
+            throw e;
+        }
+    }
+
+    private synchronized void ended(String release, CompletableFuture<EvidenceService.Fitted> fit, boolean well) {
+        running.remove(release, fit);
+        if (!well) {
+            fits.remove(release, fit);
+        }
     }
 }

@@ -12,10 +12,9 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
 import org.apache.lucene.store.Directory;
 import org.apache.lucene.store.MMapDirectory;
 import org.mendak.core.runbook.Fix;
@@ -28,6 +27,7 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -64,12 +64,12 @@ public class FindService {
     private final DeskFolder folder;
     private volatile FindIndex index;
     private final Set<Long> changed = ConcurrentHashMap.newKeySet();
-    private final AtomicBoolean asked = new AtomicBoolean();
-    private final ExecutorService reader = Executors.newSingleThreadExecutor(r -> {
+    private final ScheduledExecutorService reader = Executors.newSingleThreadScheduledExecutor(r -> {
         Thread t = new Thread(r, "find");
         t.setDaemon(true);
         return t;
     });
+    private final Paced changes = new Paced(reader, () -> done(this::cases));
     /** What of the library is in the index; of the reading thread alone. */
     private Map<String, Integer> read = new HashMap<>();
     /** What known errors were called when they were read: cases are found by that too. */
@@ -202,9 +202,7 @@ public class FindService {
         store.changed(event.tx(), event.numbers());
         event.tx().afterCommit(() -> {
             changed.addAll(event.numbers());
-            if (asked.compareAndSet(false, true)) {
-                work(this::cases);
-            }
+            changes.ask();
         });
     }
 
@@ -214,19 +212,21 @@ public class FindService {
 
     private void work(Runnable work) {
         if (!stopped) {
-            reader.execute(() -> {
-                try {
-                    if (index.isBroken()) {
-                        anew();
-                    }
-                    work.run();
-                    if (System.nanoTime() - keptAt > KEPT_AFTER_NS) {
-                        keep();
-                    }
-                } catch (IOException | RuntimeException e) {
-                    LOG.warn("what can be found could not be read; it is read again with the next change", e);
-                }
-            });
+            reader.execute(() -> done(work));
+        }
+    }
+
+    private void done(Runnable work) {
+        try {
+            if (index.isBroken()) {
+                anew();
+            }
+            work.run();
+            if (System.nanoTime() - keptAt > KEPT_AFTER_NS) {
+                keep();
+            }
+        } catch (IOException | RuntimeException e) {
+            LOG.warn("what can be found could not be read; it is read again with the next change", e);
         }
     }
 
@@ -326,10 +326,11 @@ public class FindService {
 
     /** What changed since, in one go however many changes there were. */
     private void cases() {
-        // before they are read: what changes meanwhile is read again
-        asked.set(false);
-        while (!stopped && !changed.isEmpty()) {
-            List<Long> some = changed.stream().limit(BATCH).toList();
+        // not what comes meanwhile: that has been asked for again
+        List<Long> all = List.copyOf(changed);
+        for (int at = 0; at < all.size() && !stopped; at += BATCH) {
+            List<Long> some = all.subList(at, Math.min(all.size(), at + BATCH));
+            // before they are read: what changes meanwhile is read again
             some.forEach(changed::remove);
             try {
                 put(db.tx(tx -> {

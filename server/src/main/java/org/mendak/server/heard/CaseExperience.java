@@ -10,15 +10,15 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.ScheduledExecutorService;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.Prior;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Paced;
 import org.mendak.server.recognition.Experience;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -48,13 +48,13 @@ class CaseExperience implements Experience {
     private final HeardStore store;
     private final LibraryService library;
     private final Clock clock;
-    private final AtomicBoolean reading = new AtomicBoolean();
     private final Set<String> changed = ConcurrentHashMap.newKeySet();
-    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
+    private final ScheduledExecutorService executor = Executors.newSingleThreadScheduledExecutor(r -> {
         Thread t = new Thread(r, "heard");
         t.setDaemon(true);
         return t;
     });
+    private final Paced reading = new Paced(executor, this::read);
     private volatile Prior prior = Prior.NONE;
     private volatile List<CaseText> texts = List.of();
     private volatile Instant readAt;
@@ -95,15 +95,19 @@ class CaseExperience implements Experience {
 
     /** Reading goes on beside: whoever asks may be inside a transaction, and must not wait for a second connection. */
     private void look() {
-        Instant now = clock.instant();
-        Instant last = readAt;
-        boolean stale = last == null || last.plus(FRESH).isBefore(now) || last.isAfter(now);
-        if ((stale || !changed.isEmpty()) && reading.compareAndSet(false, true)) {
-            executor.execute(() -> read(now, stale));
+        if (isStale(clock.instant()) || !changed.isEmpty()) {
+            reading.ask();
         }
     }
 
-    private void read(Instant now, boolean stale) {
+    private boolean isStale(Instant now) {
+        Instant last = readAt;
+        return last == null || last.plus(FRESH).isBefore(now) || last.isAfter(now);
+    }
+
+    private void read() {
+        Instant now = clock.instant();
+        boolean stale = isStale(now);
         try {
             if (stale) {
                 prior = MetErrors.prior(db.tx(tx -> store.met(tx, now.minus(LOOKED_BACK))));
@@ -116,8 +120,8 @@ class CaseExperience implements Experience {
             allReadAt = null; // what had changed is among all
             LOG.warn("cases could not be read; recognition goes on with what was read last", e);
         } finally {
-            readAt = now;
-            reading.set(false);
+            // a desk where something changes all the time has its minutes too
+            readAt = stale ? now : readAt;
         }
     }
 

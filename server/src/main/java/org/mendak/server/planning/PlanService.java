@@ -44,6 +44,7 @@ public class PlanService implements PlanShown {
     private final JsonMapper json;
     private final PlanStore store;
     private final CaseLog log;
+    private final ShownPlans shown;
 
     PlanService(
             Db db,
@@ -52,7 +53,9 @@ public class PlanService implements PlanShown {
             LibraryService library,
             JsonMapper json,
             PlanStore store,
-            CaseLog log) {
+            CaseLog log,
+            ShownPlans shown) {
+        this.shown = shown;
         this.db = db;
         this.cases = cases;
         this.evidence = evidence;
@@ -65,7 +68,7 @@ public class PlanService implements PlanShown {
     /** The plan of a case; empty if no known error was recognised in it. */
     Optional<Plan> ofCase(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.READ, "see plans");
-        return plan(number);
+        return shown.made(number, () -> plan(number), this::shown);
     }
 
     /**
@@ -181,9 +184,11 @@ public class PlanService implements PlanShown {
 
     @Override
     public Shown now(long number) {
-        return plan(number)
-                .map(plan -> new Shown(json.writeValueAsString(Kept.of(plan)), plan.proposedFirst()))
-                .orElse(null);
+        return shown.of(number).or(() -> plan(number).map(this::shown)).orElse(null);
+    }
+
+    private Shown shown(Plan plan) {
+        return new Shown(json.writeValueAsString(Kept.of(plan)), plan.proposedFirst());
     }
 
     @Override

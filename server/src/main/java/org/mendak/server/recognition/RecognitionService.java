@@ -5,9 +5,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.ScheduledExecutorService;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.Prior;
 import org.mendak.core.recognise.Recogniser;
@@ -21,6 +20,7 @@ import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Refusal;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.event.EventListener;
@@ -35,12 +35,12 @@ public class RecognitionService {
 
     private final LibraryService library;
     private final ObjectProvider<Experience> experience;
-    private final ExecutorService background = Executors.newSingleThreadExecutor(r -> {
+    private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(r -> {
         Thread t = new Thread(r, "index");
         t.setDaemon(true);
         return t;
     });
-    private final AtomicBoolean learning = new AtomicBoolean();
+    private final Paced learning = new Paced(background, this::relearn);
     private volatile Recogniser recogniser;
     /** Guarded by this for writing. */
     private volatile long edition;
@@ -79,26 +79,26 @@ public class RecognitionService {
 
     /** Takes what cases say into the index, in the background; until then what was known before is used. */
     private void learn() {
-        Experience e = experience.getIfAvailable();
-        List<CaseText> texts = e == null ? learned : e.texts();
-        if (texts != learned && learning.compareAndSet(false, true)) {
-            background.execute(() -> learn(texts));
+        if (told() != learned) {
+            learning.ask();
         }
     }
 
-    private void learn(List<CaseText> texts) {
-        try {
-            Recogniser before = recogniser;
-            Recogniser after = before.knowing(texts);
-            synchronized (this) {
-                // where the library has changed meanwhile, the next who asks starts anew
-                if (recogniser == before) {
-                    recogniser = after;
-                    learned = texts;
-                }
+    private List<CaseText> told() {
+        Experience e = experience.getIfAvailable();
+        return e == null ? learned : e.texts();
+    }
+
+    private void relearn() {
+        List<CaseText> texts = told();
+        Recogniser before = recogniser;
+        Recogniser after = before.knowing(texts);
+        synchronized (this) {
+            // where the library has changed meanwhile, the next who asks starts anew
+            if (recogniser == before) {
+                recogniser = after;
+                learned = texts;
             }
-        } finally {
-            learning.set(false);
         }
     }
 
