@@ -12,12 +12,18 @@ import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
 /** That work which is asked for all the time is done for all who ask, and leaves time for other work. */
 class PacedTest {
 
-    private final ScheduledExecutorService threads = Executors.newScheduledThreadPool(2);
+    private ScheduledExecutorService threads;
+
+    @BeforeEach
+    void begin() {
+        threads = Executors.newScheduledThreadPool(2);
+    }
 
     @AfterEach
     void end() {
