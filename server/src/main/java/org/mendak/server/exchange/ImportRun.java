@@ -22,7 +22,7 @@ import org.slf4j.LoggerFactory;
 final class ImportRun {
 
     private static final Logger LOG = LoggerFactory.getLogger(ImportRun.class);
-    private static final int CASES_A_TRANSACTION = 250;
+    private static final int CASES_A_TRANSACTION = 500;
     private static final int MOST_REJECTED = 1_000;
     /** Two imports take turns at each transaction: the second sees what the first stored. */
     static final String TURN = "cases that are brought in";
@@ -140,7 +140,7 @@ final class ImportRun {
     private void store() {
         List<Group> groups = waiting.stream().map(this::read).toList();
         // counted once they are stored: a transaction that is taken back stored nothing
-        Map<String, CaseIntake.ImportResult> taken = turns.take(() -> db.tx(tx -> taken(tx, groups)), TURN);
+        Map<String, CaseIntake.ImportResult> taken = turns.take(() -> db.oneOfMany(tx -> taken(tx, groups)), TURN);
         groups.forEach(g -> count(g, taken.get(g.key())));
         waiting.clear();
     }

@@ -36,6 +36,18 @@ public class Db {
      * @throws DbException if the database refuses
      */
     public <T> T tx(Function<Tx, T> work) {
+        return tx(work, true);
+    }
+
+    /**
+     * The same for one of many that come to something together: it ends when it is committed, and is on the disk at the latest when the next one by
+     * {@link #tx(Function)} is. Until then nobody is to be told that anything is done.
+     */
+    public <T> T oneOfMany(Function<Tx, T> work) {
+        return tx(work, false);
+    }
+
+    private <T> T tx(Function<Tx, T> work, boolean waits) {
         Tx tx;
         T result;
         MVStore file = null;
@@ -44,7 +56,7 @@ public class Db {
             try {
                 result = work.apply(tx);
                 c.commit();
-                file = tx.wrote() ? fileOf(c) : null;
+                file = waits && tx.wrote() ? fileOf(c) : null;
             } catch (RuntimeException | Error e) {
                 rollback(c, e);
                 throw e;
