@@ -34,6 +34,13 @@ public record App(Path root, Path extracted, String java) {
         return extracted.resolve("classes.jsa");
     }
 
+    /** The flags that {@code ./mendak start} gives it. */
+    public List<String> asStarted() {
+        return Files.exists(classArchive())
+                ? List.of("-XX:SharedArchiveFile=" + classArchive(), "-Xlog:cds=off", "-Xlog:cds+dynamic=off")
+                : List.of();
+    }
+
     /** A running Mendak; {@code secret} lets a program in. */
     public record Running(
             Process process, Path data, String address, String secret, long firstAnswerMs, double cpuSeconds)
@@ -55,6 +62,18 @@ public record App(Path root, Path extracted, String java) {
                             .header("Authorization", "Bearer " + secret)
                             .header("Content-Type", type)
                             .method(method, body)
+                            .build(),
+                    HttpResponse.BodyHandlers.ofByteArray());
+        }
+
+        /** Writes a document that is not there yet. */
+        public HttpResponse<byte[]> write(String path, String text) throws IOException, InterruptedException {
+            return HTTP.send(
+                    HttpRequest.newBuilder(URI.create(address + path))
+                            .header("Authorization", "Bearer " + secret)
+                            .header("Content-Type", "text/markdown;charset=UTF-8")
+                            .header("If-None-Match", "*")
+                            .PUT(HttpRequest.BodyPublishers.ofString(text))
                             .build(),
                     HttpResponse.BodyHandlers.ofByteArray());
         }

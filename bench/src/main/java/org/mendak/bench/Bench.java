@@ -5,6 +5,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import org.mendak.bench.load.Load;
+import org.mendak.bench.load.Soak;
 import org.mendak.bench.ranking.Ranking;
 import org.mendak.bench.ranking.Surging;
 import org.mendak.bench.recognition.Accuracy;
@@ -71,6 +72,12 @@ public final class Bench {
                             app,
                             corpus.resolveSibling("desks"),
                             List.of(args).subList(Math.min(1, args.length), args.length));
+                case "soak" ->
+                    Soak.measure(
+                            app,
+                            corpus.resolveSibling("desks"),
+                            args.length > 1 ? args[1] : "100000-20000",
+                            args.length > 2 ? Integer.parseInt(args[2]) : 20);
                 case "ranking" -> Ranking.measure();
                 case "drift" -> Ranking.drift();
                 case "surges" -> Surging.measure();

@@ -11,8 +11,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import org.mendak.bench.App;
@@ -30,8 +28,10 @@ public final class Load {
     private static final int WARM_SECONDS = Integer.getInteger("mendak.load.warm", 90);
 
     private static final int ROUNDS = Integer.getInteger("mendak.load.rounds", 60);
+    /** Whether it is told where the time went: looking takes a fifth of it. */
+    private static final boolean WHERE = Boolean.getBoolean("mendak.load.where");
+
     private static final int IMPORTED = 20_000;
-    private static final String PASSWORD = "a long enough password";
 
     private final App app;
     private final LoadDesk desk;
@@ -59,23 +59,28 @@ public final class Load {
         errors.read(desk.size().errors());
         Path data = desk.copy();
         Path recording = Files.createTempFile("mendak-load", ".jfr");
-        List<String> flags = List.of(
-                "-Xmx1600m",
-                "-XX:StartFlightRecording=settings=default,dumponexit=true,filename=" + recording,
-                "-Xlog:jfr*=off");
+        List<String> flags = new ArrayList<>(app.asStarted());
+        flags.add("-Xmx1600m");
+        if (WHERE) {
+            flags.addAll(List.of(
+                    "-XX:StartFlightRecording=settings=profile,dumponexit=true,filename=" + recording,
+                    "-Xlog:jfr*=off"));
+        }
         System.out.printf(
                 "%n### %,d cases, %,d known errors: %.2f KB a case, compacted%n",
                 desk.size().cases(),
                 errors.hidden().size(),
                 desk.compacted() / 1024.0 / desk.size().cases());
+        CoreSpeed.print("before");
         try (App.Running r = app.start(app.jar(), flags, true, data)) {
             System.out.printf("started in %.1f s%n", r.firstAnswerMs() / 1e3);
             read(r, "/api/evidence/desk", "what cases say");
             read(r, "/api/find?q=pier", "what is found");
-            List<LoadSession> people = people(r);
+            List<LoadSession> people = LoadSession.people(r, PEOPLE);
             new LoadPages(people.get(0), errors).print(ROUNDS);
             memory(r, "after one caller");
             mixed(people);
+            CoreSpeed.print("behind them");
             memory(r, "after fifty callers");
             System.out.printf(
                     "file %,d bytes, %.2f of what is needed%n",
@@ -90,7 +95,9 @@ public final class Load {
                     "ended in %.1f s, file %,d bytes%n",
                     (System.nanoTime() - begun) / 1e9, Files.size(LoadDesk.file(data)));
         }
-        Parts.print(recording);
+        if (WHERE) {
+            Parts.print(recording);
+        }
         Files.delete(recording);
     }
 
@@ -101,28 +108,6 @@ public final class Load {
             TimeUnit.MILLISECONDS.sleep(200);
         }
         System.out.printf("%s was read %.1f s later%n", what, (System.nanoTime() - begun) / 1e9);
-    }
-
-    private List<LoadSession> people(App.Running r) throws IOException, InterruptedException {
-        ExecutorService threads = Executors.newFixedThreadPool(4, t -> {
-            Thread thread = new Thread(t, "load");
-            thread.setDaemon(true);
-            return thread;
-        });
-        LoadSession lead = new LoadSession(r.address(), threads);
-        lead.signIn("lead", "mendak-demo");
-        List<LoadSession> people = new ArrayList<>(List.of(lead));
-        for (int i = 1; i < PEOPLE; i++) {
-            lead.send(
-                    "POST",
-                    "/api/people",
-                    "{\"login\":\"load%1$d\",\"name\":\"Load %1$d\",\"role\":\"agent\",\"password\":\"%2$s\"}"
-                            .formatted(i, PASSWORD));
-            LoadSession s = new LoadSession(r.address(), threads);
-            s.signIn("load" + i, PASSWORD);
-            people.add(s);
-        }
-        return people;
     }
 
     /** Fifty who work, two hundred calls a second among them, whether answers are slow or not; 300 browsers listen. */
@@ -200,27 +185,6 @@ public final class Load {
 
     /** Brings in cases while one works; how fast, and how long that one waits. */
     private void imported(App.Running r) throws IOException, InterruptedException {
-        StringBuilder csv = new StringBuilder(
-                "case,error,opened_at,closed_at,status,position,fix,outcome,minutes,agent,product_version\n");
-        for (int i = 0; i < IMPORTED; i++) {
-            var e = errors.hidden().get(i % Math.min(errors.hidden().size(), 500));
-            int tries = Math.min(2, e.fixes().size());
-            for (int p = 1; p <= tries; p++) {
-                csv.append("new%d,%s,2026-0%d-03T08:00:00Z,2026-0%d-03T08:40:00Z,%s,%d,%s,%s,%d,Agent %d,5.%d%n"
-                        .formatted(
-                                i,
-                                e.key(),
-                                1 + i % 9,
-                                1 + i % 9,
-                                "solved",
-                                p,
-                                e.fixes().get(p - 1).key(),
-                                p == tries ? "worked" : "no-change",
-                                2 + i % 9,
-                                i % 40,
-                                i % 14));
-            }
-        }
         Times times = new Times();
         Thread worker = new Thread(() -> {
             try {
@@ -239,7 +203,7 @@ public final class Load {
         });
         worker.start();
         long begun = System.nanoTime();
-        HttpResponse<byte[]> answer = r.send("POST", "/api/cases/import", "text/csv", csv.toString());
+        HttpResponse<byte[]> answer = LoadImport.send(r, errors, IMPORTED, "new");
         if (answer.statusCode() != 200) {
             throw new IllegalStateException("the import answered " + answer.statusCode());
         }

@@ -195,7 +195,18 @@ final class LoadErrors {
                 """.formatted(key, title, thing, minutes));
     }
 
+    /** A runbook that tries what others try. */
+    static String text(String key, String title) {
+        List<String> fixes =
+                IntStream.range(0, 3).mapToObj(i -> "berth-ledger-held-" + i).toList();
+        return text(key, title, title + " at once", fixes, false);
+    }
+
     private static void error(Shelf shelf, String key, String title, String message, List<String> fixes, boolean asks) {
+        shelf.add("error", key, title, text(key, title, message, fixes, asks));
+    }
+
+    private static String text(String key, String title, String message, List<String> fixes, boolean asks) {
         StringBuilder text =
                 new StringBuilder("""
                 ---
@@ -225,7 +236,6 @@ final class LoadErrors {
             text.append(
                     "%d. [%s](../fixes/%s.md)\n".formatted(i + 1, fixes.get(i).replace('-', ' '), fixes.get(i)));
         }
-        text.append("\n## Verify\n1. Look at it.\n");
-        shelf.add("error", key, title, text.toString());
+        return text.append("\n## Verify\n1. Look at it.\n").toString();
     }
 }

@@ -8,11 +8,18 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.mendak.bench.App;
 
 /** Somebody who is signed in with a browser. */
 final class LoadSession {
+
+    private static final String PASSWORD = "a long enough password";
 
     private final String address;
     private final CookieManager cookies = new CookieManager();
@@ -25,6 +32,29 @@ final class LoadSession {
                 .cookieHandler(cookies)
                 .executor(executor)
                 .build();
+    }
+
+    /** The lead and so many agents less one, signed in. */
+    static List<LoadSession> people(App.Running r, int most) throws IOException, InterruptedException {
+        ExecutorService threads = Executors.newFixedThreadPool(4, t -> {
+            Thread thread = new Thread(t, "load");
+            thread.setDaemon(true);
+            return thread;
+        });
+        LoadSession lead = new LoadSession(r.address(), threads);
+        lead.signIn("lead", "mendak-demo");
+        List<LoadSession> people = new ArrayList<>(List.of(lead));
+        for (int i = 1; i < most; i++) {
+            lead.send(
+                    "POST",
+                    "/api/people",
+                    "{\"login\":\"load%1$d\",\"name\":\"Load %1$d\",\"role\":\"agent\",\"password\":\"%2$s\"}"
+                            .formatted(i, PASSWORD));
+            LoadSession s = new LoadSession(r.address(), threads);
+            s.signIn("load" + i, PASSWORD);
+            people.add(s);
+        }
+        return people;
     }
 
     void signIn(String login, String password) throws IOException, InterruptedException {

@@ -19,8 +19,10 @@ import org.apache.lucene.document.TextField;
 import org.apache.lucene.index.DirectoryReader;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
+import org.apache.lucene.index.MergePolicy;
 import org.apache.lucene.index.SegmentInfos;
 import org.apache.lucene.index.Term;
+import org.apache.lucene.index.TieredMergePolicy;
 import org.apache.lucene.search.IndexSearcher;
 import org.apache.lucene.search.Query;
 import org.apache.lucene.search.ScoreDoc;
@@ -45,6 +47,8 @@ final class FindIndex implements Closeable {
 
     private static final double MEMORY_MB = 48;
 
+    private static final int SMALL_PIECES = 30;
+
     private static final String MARK = "mark";
 
     /** What entries and their words are made like: another number whenever they become others, and what was kept is read anew. */
@@ -67,8 +71,17 @@ final class FindIndex implements Closeable {
                 new IndexWriterConfig(analyzer)
                         .setOpenMode(kept ? IndexWriterConfig.OpenMode.APPEND : IndexWriterConfig.OpenMode.CREATE)
                         .setRAMBufferSizeMB(MEMORY_MB)
+                        .setMergePolicy(merges())
                         .setCommitOnClose(false));
         searchers = new SearcherManager(writer, null);
+    }
+
+    /** At a busy desk each moment leaves a small piece: more of them are searched, and they are put together less often. */
+    private static MergePolicy merges() {
+        TieredMergePolicy policy = new TieredMergePolicy();
+        policy.setSegmentsPerTier(SMALL_PIECES);
+        policy.setMaxMergeAtOnce(SMALL_PIECES);
+        return policy;
     }
 
     /** An empty one in this directory, which is closed with it. */

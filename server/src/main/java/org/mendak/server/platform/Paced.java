@@ -10,7 +10,7 @@ import java.util.concurrent.TimeUnit;
  */
 public final class Paced {
 
-    private static final int RESTS = 4;
+    private static final int RESTS = 9;
     private static final long LONGEST_REST_NS = TimeUnit.SECONDS.toNanos(2);
 
     private final ScheduledExecutorService executor;
