@@ -233,7 +233,10 @@ final class FindIndex implements Closeable {
         return asked(() -> {
             IndexSearcher searcher = searchers.acquire();
             try {
-                TopDocs top = search(searcher, FindQuery.all(asked, now), from + most);
+                TopDocs top = search(searcher, FindQuery.all(asked, false, now), from + most);
+                if (top.totalHits.value == 0 && FindQuery.hasNames(asked)) {
+                    top = search(searcher, FindQuery.all(asked, true, now), from + most);
+                }
                 boolean loose = top.totalHits.value == 0 && asked.words().size() > 1;
                 if (loose) {
                     top = search(searcher, FindQuery.most(asked, now), from + most);

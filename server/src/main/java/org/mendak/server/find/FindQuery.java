@@ -74,21 +74,35 @@ final class FindQuery {
         return key.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
     }
 
-    /** All words must be there. */
-    static Query all(Asked asked, long now) {
-        return filtered(asked, words(asked, asked.words().size()), now);
+    /**
+     * All words must be there.
+     *
+     * @param names whether words with digits may be mistyped too: thousands of devices are called nearly alike, and whoever asks for one that is
+     *     there means that one
+     */
+    static Query all(Asked asked, boolean names, long now) {
+        return filtered(asked, words(asked, asked.words().size(), names), now);
+    }
+
+    /** Whether it is another question with {@code names}. */
+    static boolean hasNames(Asked asked) {
+        return asked.words().stream().anyMatch(FindQuery::hasDigit);
+    }
+
+    private static boolean hasDigit(String word) {
+        return word.chars().anyMatch(Character::isDigit);
     }
 
     /** Some of the words must be there: more than half of them. */
     static Query most(Asked asked, long now) {
-        return filtered(asked, words(asked, (asked.words().size() + 1) / 2), now);
+        return filtered(asked, words(asked, (asked.words().size() + 1) / 2, true), now);
     }
 
-    private static Query words(Asked asked, int atLeast) {
+    private static Query words(Asked asked, int atLeast, boolean names) {
         BooleanQuery.Builder all = new BooleanQuery.Builder();
         List<Query> words = new ArrayList<>();
         for (int i = 0; i < asked.words().size(); i++) {
-            word(asked.words().get(i), i == asked.words().size() - 1).forEach(words::add);
+            word(asked.words().get(i), i == asked.words().size() - 1, names).forEach(words::add);
         }
         words.forEach(w -> all.add(w, Occur.SHOULD));
         all.setMinimumNumberShouldMatch(Math.max(1, Math.min(words.size(), atLeast)));
@@ -140,7 +154,7 @@ final class FindQuery {
     }
 
     /** A word at its best place; none if it has neither a letter nor a digit. */
-    private static List<Query> word(String typed, boolean last) {
+    private static List<Query> word(String typed, boolean last, boolean names) {
         Set<String> words = FindWords.PLAIN.of(typed);
         if (words.isEmpty()) {
             return List.of();
@@ -164,7 +178,7 @@ final class FindQuery {
                 begun(places, BODY, whole, IN_BODY);
             }
         }
-        if (!number && whole.length() >= SHORTEST_MISTYPED) {
+        if (!number && whole.length() >= SHORTEST_MISTYPED && (names || !hasDigit(whole))) {
             mistyped(places, TITLE, whole, IN_TITLE);
             mistyped(places, KEYS, whole, IN_KEYS);
             mistyped(places, BODY, whole, IN_BODY);

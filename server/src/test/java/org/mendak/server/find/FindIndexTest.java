@@ -91,6 +91,18 @@ class FindIndexTest {
         assertThat(ids("updated")).contains("fixes/winch");
     }
 
+    /** Devices are called nearly alike: who asks for one that is there is not shown its neighbours, who mistypes one is shown what is near. */
+    @Test
+    void aNameThatIsThereIsNotTakenForAnother() {
+        index.put(List.of(
+                entry("cases/31", Entry.Kind.CASE, "Other", "till-nor-03", "nothing", "launch"),
+                entry("cases/32", Entry.Kind.CASE, "Other", "till-nor-07", "nothing", "launch")));
+        index.refresh();
+        assertThat(ids("tillnor03")).containsExactly("cases/31");
+        assertThat(ids("tillnro03")).startsWith("cases/31").contains("cases/32");
+        assertThat(ids("wnich")).contains("fixes/winch");
+    }
+
     @Test
     void aTitleStandsBeforeABodyAndWhatIsBegunIsFound() {
         assertThat(ids("winch")).containsExactly("fixes/winch", "fixes/lamps", "fixes/winch#1");
