@@ -13,6 +13,9 @@ import org.springframework.stereotype.Component;
 @Component
 class EffectStore {
 
+    /** A change shows in its newest cases; those of years before would be counted for seconds. */
+    private static final int MOST_CASES = 2_000;
+
     /** A revision that readers saw, since when at first. */
     record Published(String key, int revision, Instant from) {}
 
@@ -50,16 +53,29 @@ class EffectStore {
         return tx.list(SUMS.formatted(each), EffectStore::measured, values(DocumentKind.FIX, keys));
     }
 
-    /** Of cases that ended with the error mended, got around or handed over; minutes are those of all that was tried in a case. */
+    /**
+     * Of the newest cases that ended with the error mended, got around or handed over, {@value #MOST_CASES} at most of each name; minutes are those of all
+     * that was tried in a case.
+     */
     List<Measured> ofErrors(Tx tx, List<String> keys) {
+        // all columns of the index stand in the order, so that it is read from its end and no further than needed
         String each =
                 "select c.error_key as doc_key, coalesce(p.revision, " + SEEN.formatted("c.error_key", "c.opened_at")
                         + ", 0) as rev, (select sum(a.minutes) from attempt a where a.number = c.number) as minutes,"
-                        + " case when c.status = 'solved' and c.recurred_at is null then 1 end as held from desk_case c"
-                        + " left join case_pin p on p.number = c.number and p.kind = 'error' and p.doc_key = c.error_key"
-                        + " where c.status in ('solved', 'worked-around', 'handed-over') and c.error_key in ("
-                        + marks(keys) + ")";
-        return tx.list(SUMS.formatted(each), EffectStore::measured, values(DocumentKind.ERROR, keys));
+                        + " case when c.status = 'solved' and c.recurred_at is null then 1 end as held"
+                        + " from (select number, error_key, opened_at, status, recurred_at from desk_case use index (case_by_error)"
+                        + " where error_key = ? and status in ('solved', 'worked-around', 'handed-over')"
+                        + " order by error_key desc, opened_at desc limit " + MOST_CASES + ") c"
+                        + " left join case_pin p on p.number = c.number and p.kind = 'error' and p.doc_key = c.error_key";
+        return keys.stream()
+                .flatMap(
+                        key -> tx
+                                .list(
+                                        SUMS.formatted(each),
+                                        EffectStore::measured,
+                                        values(DocumentKind.ERROR, List.of(key)))
+                                .stream())
+                .toList();
     }
 
     private static Measured measured(ResultSet r) throws SQLException {
