@@ -39,7 +39,7 @@ public record Evidence(
 
     private static final double OTHER_VERSION = 0.1;
 
-    // how many tries an interval stands for; chosen with `bench ranking-tuning`, measured with the errors of `bench ranking`
+    // how many tries an interval stands for; chosen with the errors of `bench ranking-tuning`, measured with others
     private static final double OWN = 4;
     private static final double MOST_HERE = 100;
     private static final double ELSEWHERE = 0.05;
