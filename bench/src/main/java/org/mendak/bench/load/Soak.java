@@ -60,14 +60,13 @@ public final class Soak {
     }
 
     private void run(int minutes) throws IOException, InterruptedException {
-        List<Thread> threads = new ArrayList<>();
-        threads.add(new Thread(this::work, "people"));
-        threads.forEach(Thread::start);
+        Thread people = new Thread(this::work, "people");
+        people.start();
         System.out.printf(
                 "%6s %9s %9s %9s %9s %9s %9s%n", "minute", "calls", "MB", "threads", "files", "desk MB", "failed");
         for (int minute = 1; minute <= minutes; minute++) {
             long next = System.nanoTime() + TimeUnit.MINUTES.toNanos(1);
-            LoadImport.send(app, errors, IMPORTED_A_MINUTE, "soak" + minute + "-");
+            expect(LoadImport.send(app, errors, IMPORTED_A_MINUTE, "soak" + minute + "-"), "bring cases in");
             publish("soak-" + minute);
             if (minute % MINUTES_A_COPY == 0) {
                 copy();
@@ -76,9 +75,7 @@ public final class Soak {
             print(minute);
         }
         ended = true;
-        for (Thread t : threads) {
-            t.join();
-        }
+        people.join();
         new TreeMap<>(failed).forEach((why, n) -> System.out.println("FAILED " + n + " times: " + why));
     }
 
@@ -153,15 +150,14 @@ public final class Soak {
 
     /** A checked copy, made while all go on. */
     private void copy() throws IOException, InterruptedException {
-        String job = expect(app.call("POST", "/api/backups", null), "begin a copy")
-                .replaceAll(".*?\"id\":\"([^\"]+)\".*", "$1");
-        String state = "";
-        while (!state.contains("\"state\":\"done\"") && !state.contains("\"state\":\"failed\"")) {
+        String state = expect(app.call("POST", "/api/backups", null), "begin a copy");
+        String job = state.replaceAll(".*?\"id\":\"([^\"]+)\".*", "$1");
+        while (state.contains("\"state\":\"running\"")) {
             TimeUnit.MILLISECONDS.sleep(200);
             state = expect(app.call("GET", "/api/jobs/" + job, null), "look at a copy");
         }
-        if (state.contains("\"state\":\"failed\"")) {
-            failed(state);
+        if (!state.contains("\"state\":\"done\"")) {
+            failed("a copy: " + state);
         }
     }
 }

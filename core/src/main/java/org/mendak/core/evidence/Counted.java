@@ -33,7 +33,7 @@ public final class Counted {
     }
 
     /**
-     * Fits the evidence. O(rounds · shapes · fixes), a thousand rounds at most.
+     * Fits the evidence. O(rounds · shapes · fixes), two thousand rounds at most.
      *
      * @param picks whether what was tried first off the plan says something of the cause
      */

@@ -10,7 +10,7 @@ import java.util.function.DoubleConsumer;
  *
  * <p>Deterministic: always from the prior means, until no share of a cause and no chance of a fix moves by {@value #STILL} in a round or {@value #MOST_ROUNDS}
  * rounds are done; most of the way is leapt ({@link Leaps}). Equal patterns are folded first, and what patterns share is computed once a round ({@link FoldedLog}), which changes
- * nothing but the time: O(rounds · distinct patterns · n).
+ * nothing but the time: O(rounds · distinct patterns · n). Where the heaviest are few ({@link Folded#heavy}) rounds begin with those alone, and all go on from where they nearly rest.
  *
  * <p>Source: A. P. Dempster, N. M. Laird, D. B. Rubin, "Maximum Likelihood from Incomplete Data via the EM Algorithm",
  * JRSS B 39 (1977), pp. 1-38; anchoring and constants: docs/evidence.md.

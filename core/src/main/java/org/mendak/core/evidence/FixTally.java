@@ -1,6 +1,5 @@
 package org.mendak.core.evidence;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -17,7 +16,7 @@ import java.util.TreeMap;
  * @param credit how many of those it is credited with, by its own chance among them as the estimator has it; in [0, together]
  * @param minutes expected working minutes, the author's estimate blended with the measured ones
  * @param afterFailed retested attempts by the set of fixes that had failed before, as bit mask
- * @param slices the same tries by product version and month, in the order of {@link Slice#ORDER}
+ * @param slices the same tries by product version and month, by month, then by version, what is unknown first
  */
 public record FixTally(
         int tried,
@@ -48,12 +47,7 @@ public record FixTally(
      *
      * @param version null if unknown
      */
-    public record Slice(String version, String month, int tried, int held) {
-
-        /** By month, then by version. */
-        static final Comparator<Slice> ORDER = Comparator.comparing(Slice::month)
-                .thenComparing(Slice::version, Comparator.nullsFirst(Comparator.naturalOrder()));
-    }
+    public record Slice(String version, String month, int tried, int held) {}
 
     public FixTally {
         afterFailed = Map.copyOf(afterFailed);

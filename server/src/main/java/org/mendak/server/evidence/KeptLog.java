@@ -159,7 +159,7 @@ final class KeptLog {
     }
 
     /**
-     * The evidence for a case under this product version; null if that is not known. One fit at a time: who asks for a later state of the log
+     * The evidence for a case under this product version; null if that is not known. One fit of a release at a time: who asks for a later state of the log
      * while another is fitted waits, and shares the next with all who came meanwhile.
      */
     EvidenceService.Fitted fitted(String productVersion) {

@@ -22,7 +22,7 @@ import org.slf4j.LoggerFactory;
 final class ImportRun {
 
     private static final Logger LOG = LoggerFactory.getLogger(ImportRun.class);
-    private static final int CASES_A_TRANSACTION = 500;
+    static final int CASES_A_TRANSACTION = 500;
     private static final int MOST_REJECTED = 1_000;
     /** Two imports take turns at each transaction: the second sees what the first stored. */
     static final String TURN = "cases that are brought in";
@@ -64,6 +64,7 @@ final class ImportRun {
                         store();
                         progress.at(record.getRecordNumber() - 1, rows);
                         if (progress.stopped()) {
+                            db.settle();
                             return done();
                         }
                     }
@@ -75,6 +76,8 @@ final class ImportRun {
             }
             complete(group);
             store();
+            // what is told to be stored is on the disk
+            db.settle();
             progress.at(rows, rows);
         } catch (RuntimeException e) {
             throw broken(e);

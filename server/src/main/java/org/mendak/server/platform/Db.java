@@ -40,8 +40,8 @@ public class Db {
     }
 
     /**
-     * The same for one of many that come to something together: it ends when it is committed, and is on the disk at the latest when the next one by
-     * {@link #tx(Function)} is. Until then nobody is to be told that anything is done.
+     * The same for one of many that come to something together: it ends when it is committed. It is on the disk when one that wrote ends behind it, or
+     * {@link #settle} does; until then nobody is to be told that anything is done.
      */
     public <T> T oneOfMany(Function<Tx, T> work) {
         return tx(work, false);
@@ -70,6 +70,22 @@ public class Db {
         }
         tx.committed();
         return result;
+    }
+
+    /**
+     * Returns when all that was committed is on the disk.
+     *
+     * @throws DbException if it cannot be written
+     */
+    public void settle() {
+        MVStore file;
+        try (Connection c = source.getConnection()) {
+            file = fileOf(c);
+        } catch (SQLException e) {
+            state.seen(e, "");
+            throw new DbException("transaction failed", e);
+        }
+        written(file);
     }
 
     /** The connection is given back before: who waits for the disk holds none. */

@@ -23,7 +23,7 @@ class ImportJobTest extends OnDesk {
 
     private static final String HEADER =
             "case,error,opened_at,closed_at,status,position,fix,outcome,minutes,fact.image\n";
-    private static final int A_TRANSACTION = 250;
+    private static final int A_TRANSACTION = ImportRun.CASES_A_TRANSACTION;
 
     @BeforeAll
     void start() {
