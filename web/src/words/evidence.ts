@@ -175,7 +175,7 @@ export const effectWords = {
     better: (now: number, before: number) => `Since revision ${now} more succeed than before${of(before)}.`,
     worse: (now: number, before: number) => `Since revision ${now} fewer succeed than before${of(before)}.`,
   },
-  mind: "Other things have changed too: releases, seasons, what is tried first. Of a known error its newest 2,000 ended cases are counted.",
+  mind: "Other things have changed too: releases, seasons, what is tried first.",
   measured: (
     ofFix: boolean,
     held: number,

@@ -3,6 +3,7 @@ package org.mendak.server.evidence;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
@@ -15,6 +16,16 @@ class EffectStore {
 
     /** A change shows in its newest cases; those of years before would be counted for seconds. */
     private static final int MOST_CASES = 2_000;
+
+    private static final Instant FIRST = Instant.parse("1900-01-01T00:00:00Z");
+    private static final Instant LAST = Instant.parse("9999-01-01T00:00:00Z");
+
+    /** All columns of the index stand in the order, so that it is read from its end and no further than needed. */
+    private static final String SOME_CASES =
+            "(select number, error_key, opened_at, status, recurred_at from desk_case use index (case_by_error)"
+                    + " where error_key = ? and opened_at >= ? and opened_at < ?"
+                    + " and status in ('solved', 'worked-around', 'handed-over')"
+                    + " order by error_key desc, opened_at desc limit " + MOST_CASES + ")";
 
     /** A revision that readers saw, since when at first. */
     record Published(String key, int revision, Instant from) {}
@@ -54,28 +65,33 @@ class EffectStore {
     }
 
     /**
-     * Of the newest cases that ended with the error mended, got around or handed over, {@value #MOST_CASES} at most of each name; minutes are those of all
-     * that was tried in a case.
+     * Of cases that ended with the error mended, got around or handed over: the newest {@value #MOST_CASES} of each time between two publications; minutes
+     * are those of all that was tried in a case.
      */
     List<Measured> ofErrors(Tx tx, List<String> keys) {
-        // all columns of the index stand in the order, so that it is read from its end and no further than needed
+        return keys.stream().flatMap(key -> ofError(tx, key).stream()).toList();
+    }
+
+    private List<Measured> ofError(Tx tx, String key) {
+        List<Object> values = new ArrayList<>(List.of(DocumentKind.ERROR.word()));
+        List<String> times = new ArrayList<>();
+        Instant until = LAST;
+        List<Instant> begun = new ArrayList<>(published(tx, DocumentKind.ERROR, List.of(key)).stream()
+                .map(Published::from)
+                .toList());
+        begun.add(FIRST);
+        for (Instant from : begun) {
+            times.add(SOME_CASES);
+            values.addAll(List.of(key, from, until));
+            until = from;
+        }
         String each =
                 "select c.error_key as doc_key, coalesce(p.revision, " + SEEN.formatted("c.error_key", "c.opened_at")
                         + ", 0) as rev, (select sum(a.minutes) from attempt a where a.number = c.number) as minutes,"
-                        + " case when c.status = 'solved' and c.recurred_at is null then 1 end as held"
-                        + " from (select number, error_key, opened_at, status, recurred_at from desk_case use index (case_by_error)"
-                        + " where error_key = ? and status in ('solved', 'worked-around', 'handed-over')"
-                        + " order by error_key desc, opened_at desc limit " + MOST_CASES + ") c"
+                        + " case when c.status = 'solved' and c.recurred_at is null then 1 end as held from ("
+                        + String.join(" union all ", times) + ") c"
                         + " left join case_pin p on p.number = c.number and p.kind = 'error' and p.doc_key = c.error_key";
-        return keys.stream()
-                .flatMap(
-                        key -> tx
-                                .list(
-                                        SUMS.formatted(each),
-                                        EffectStore::measured,
-                                        values(DocumentKind.ERROR, List.of(key)))
-                                .stream())
-                .toList();
+        return tx.list(SUMS.formatted(each), EffectStore::measured, values.toArray());
     }
 
     private static Measured measured(ResultSet r) throws SQLException {
@@ -93,7 +109,7 @@ class EffectStore {
     }
 
     private static Object[] values(DocumentKind kind, List<String> keys) {
-        List<Object> values = new java.util.ArrayList<>(List.of(kind.word()));
+        List<Object> values = new ArrayList<>(List.of(kind.word()));
         values.addAll(keys);
         return values.toArray();
     }

@@ -2,6 +2,8 @@ package org.mendak.server.evidence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
+import java.time.Instant;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -40,6 +42,39 @@ class EffectHttpTest extends OnDesk {
         String tag = api.get("/api/documents/" + path + "?revision=draft").header("ETag");
         api.put(path, text + change, "If-Match", tag).expect(200);
         api.transition(path, "published").expect(200);
+    }
+
+    /** The newest are counted of each revision's time: a busy one does not take the others' cases out of sight. */
+    @Test
+    void manyCasesOfOneRevisionHideNoneOfAnother() {
+        String key = "tracks-busy";
+        api.publish("errors/" + key, named(key));
+        for (int i = 0; i < 3; i++) {
+            long n = api.openCase(Map.of("text", "whatever it said", "error", key));
+            api.attempt(n, "grow-tracks", "worked", 4);
+            api.close(n, "solved").expect(200);
+        }
+        app.clock().forward(Duration.ofHours(1));
+        publishAgain("errors/" + key, "\n");
+        Instant since = app.clock().instant();
+        app.clock().forward(Duration.ofHours(1));
+        StringBuilder csv = new StringBuilder("case,error,opened_at,closed_at,status,position,fix,outcome\n");
+        for (int i = 0; i < 2_100; i++) {
+            csv.append("busy-%d,%s,%s,%s,solved,1,grow-tracks,worked%n"
+                    .formatted(i, key, since.plusSeconds(60), since.plusSeconds(120)));
+        }
+        api.csv(csv.toString()).expect(200);
+        JsonNode revisions = effects("errors/" + key).path("revisions");
+        assertThat(revisions.path(0).path("tried").asInt()).isEqualTo(2_000);
+        assertThat(revisions.path(1).path("tried").asInt()).isEqualTo(3);
+    }
+
+    private static String named(String key) {
+        return Texts.ERROR
+                .replace("error: tracks-full", "error: " + key)
+                .replace("LL-712", "LL-715")
+                .replace("- Code: `0x8FA30041`\n", "")
+                .replaceAll("(?m)^- (Message|Sample): .*\n", "");
     }
 
     @Test
