@@ -284,13 +284,18 @@ public final class Api {
         return post("/api/cases", opening).expect(201).json().path("number").asLong();
     }
 
-    /** Starts a fix and records its outcome; the attempt's number. */
-    public long attempt(long number, String fix, String outcome, double minutes) {
-        long id = post("/api/cases/" + number + "/attempts", Map.of("fix", fix))
+    /** Starts a fix; the attempt's number. */
+    public long begin(long number, String fix) {
+        return post("/api/cases/" + number + "/attempts", Map.of("fix", fix))
                 .expect(201)
                 .json()
                 .path("id")
                 .asLong();
+    }
+
+    /** Starts a fix and records its outcome; the attempt's number. */
+    public long attempt(long number, String fix, String outcome, double minutes) {
+        long id = begin(number, fix);
         patch("/api/cases/" + number + "/attempts/" + id, Map.of("outcome", outcome, "minutes", minutes))
                 .expect(200);
         return id;

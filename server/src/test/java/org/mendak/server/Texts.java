@@ -88,6 +88,14 @@ public final class Texts {
         api.publish("errors/tracks-full", ERROR);
     }
 
+    /** The same known error under another key and code, and recognised by nothing else. */
+    public static String named(String key, String code) {
+        return ERROR.replace("error: tracks-full", "error: " + key)
+                .replace("LL-712", code)
+                .replace("- Code: `0x8FA30041`\n", "")
+                .replaceAll("(?m)^- (Message|Sample): .*\n", "");
+    }
+
     public static byte[] zip(Map<String, String> files) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {

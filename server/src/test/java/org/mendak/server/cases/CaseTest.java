@@ -52,14 +52,6 @@ class CaseTest extends OnDesk {
         return api.get("/api/cases/" + n).expect(200).json();
     }
 
-    private long start(long n, String fix) {
-        return api.post("/api/cases/" + n + "/attempts", Map.of("fix", fix))
-                .expect(201)
-                .json()
-                .path("id")
-                .asLong();
-    }
-
     private JsonNode step(long n, long attempt, String id, int step, String what, String output) {
         Map<String, Object> entry = new HashMap<>(Map.of("clientId", id, "step", step, "what", what));
         if (output != null) {
@@ -105,7 +97,7 @@ class CaseTest extends OnDesk {
     @Test
     void aFixStartedTwiceIsOneAttempt() {
         long n = open();
-        assertThat(start(n, "clear-tracks")).isEqualTo(start(n, "clear-tracks"));
+        assertThat(api.begin(n, "clear-tracks")).isEqualTo(api.begin(n, "clear-tracks"));
         assertThat(view(n).path("attempts").size()).isEqualTo(1);
         api.post("/api/cases/" + n + "/attempts", Map.of("fix", "no-such")).refused(422, "no-such");
     }
@@ -113,7 +105,7 @@ class CaseTest extends OnDesk {
     @Test
     void aStepSentTwiceIsOneEntryAndItsOutputIsRead() {
         long n = open();
-        long a = start(n, "clear-tracks");
+        long a = api.begin(n, "clear-tracks");
         JsonNode first = step(n, a, "c-1", 0, "output", "mode: quiet\nplotter: stopped\nmode quiet");
         assertThat(first.path("captured").path("mode").asString()).isEqualTo("quiet");
         step(n, a, "c-1", 0, "output", "something else");
@@ -129,7 +121,7 @@ class CaseTest extends OnDesk {
     @Test
     void aDoneStepOwesItsPutBackWithTheOriginalValueAndTheCaseDoesNotCloseOverIt() {
         long n = open();
-        long a = start(n, "clear-tracks");
+        long a = api.begin(n, "clear-tracks");
         // what it was before is read, or said to be unknown, before the step is done
         api.post("/api/cases/" + n + "/attempts/" + a + "/steps", Map.of("clientId", "s-0", "step", 0, "what", "done"))
                 .refused(422, "Not read yet: mode");
@@ -157,7 +149,7 @@ class CaseTest extends OnDesk {
     @Test
     void aStepTakenBackOwesNothing() {
         long n = open();
-        long a = start(n, "clear-tracks");
+        long a = api.begin(n, "clear-tracks");
         step(n, a, "t-0", 0, "output", "mode quiet");
         step(n, a, "t-1", 0, "done", null);
         step(n, a, "t-2", 0, "undone", null);
@@ -334,7 +326,7 @@ class CaseTest extends OnDesk {
     @Test
     void thePlanThatWasShownIsKeptWithTheAttempt() {
         long n = open();
-        long a = start(n, "grow-tracks");
+        long a = api.begin(n, "grow-tracks");
         String kept = app.bean(Db.class)
                 .tx(tx -> tx.one("select plan from plan_shown where attempt_id = ?", r -> r.getString(1), a))
                 .orElseThrow();
@@ -367,7 +359,7 @@ class CaseTest extends OnDesk {
         long n = api.openCase(Map.of("text", TEXT, "error", "tracks-full", "device", "list-device"));
         long m = api.openCase(Map.of("text", TEXT, "error", "tracks-full", "device", "list-device"));
         api.attempt(n, "grow-tracks", "no-change", 3);
-        long a = start(n, "clear-tracks");
+        long a = api.begin(n, "clear-tracks");
         step(n, a, "l-0", 0, "output", "mode quiet");
         step(n, a, "l-1", 0, "done", null);
         JsonNode list = api.get("/api/cases?device=list-device").expect(200).json();

@@ -57,7 +57,7 @@ class NeverStaleTest extends OnDesk {
     /** Minutes that nobody wrote down are not no minutes. */
     @Test
     void minutesThatNobodyKnowsCountForNothing() {
-        api.publish("errors/in-a-hurry", named("in-a-hurry", "IH-1"));
+        api.publish("errors/in-a-hurry", Texts.named("in-a-hurry", "IH-1"));
         JsonNode before = fix("in-a-hurry");
         api.csv(
                         "case,error,opened_at,closed_at,status,position,fix,outcome\nh-1,in-a-hurry,2026-03-03T08:00:00Z,2026-03-03T08:30:00Z,solved,1,clear-tracks,worked\n")
@@ -71,7 +71,7 @@ class NeverStaleTest extends OnDesk {
     /** A case goes on by the runbook that it began with, whatever readers see now. */
     @Test
     void whatIsPutAwayStillLearnsFromItsOpenCases() {
-        api.publish("errors/put-away", named("put-away", "PA-1"));
+        api.publish("errors/put-away", Texts.named("put-away", "PA-1"));
         KnownError error = app.bean(LibraryService.class).library().errors().get("put-away");
         long n = api.openCase(Map.of("text", "x", "error", "put-away"));
         api.attempt(n, "clear-tracks", "no-change", 3);
@@ -104,22 +104,15 @@ class NeverStaleTest extends OnDesk {
 
     @Test
     void aCaseUnderAnErrorsEarlierNameCountsForItsNewOne() {
-        api.publish("errors/old-name", named("old-name", "ON-1"));
+        api.publish("errors/old-name", Texts.named("old-name", "ON-1"));
         long n = api.openCase(Map.of("text", "x", "error", "old-name"));
         api.attempt(n, "grow-tracks", "no-change", 3);
         api.transition("errors/old-name", "retired").expect(200);
-        api.publish("errors/new-name", named("new-name", "ON-1").replace("phases:", "aliases: [old-name]\nphases:"));
+        api.publish(
+                "errors/new-name", Texts.named("new-name", "ON-1").replace("phases:", "aliases: [old-name]\nphases:"));
         assertThat(tried("new-name")).isEqualTo(1);
         api.attempt(n, "clear-tracks", "no-change", 3);
         assertThat(tried("new-name")).isEqualTo(2);
-    }
-
-    private static String named(String key, String code) {
-        return Texts.ERROR
-                .replace("error: tracks-full", "error: " + key)
-                .replace("LL-712", code)
-                .replace("- Code: `0x8FA30041`\n", "")
-                .replaceAll("(?m)^- (Message|Sample): .*\n", "");
     }
 
     private int tried(String error) {
@@ -144,7 +137,7 @@ class NeverStaleTest extends OnDesk {
                             .replace("Give the tracks more room", "Many " + i));
             tries.append(i + 1).append(". [Many](../fixes/many-").append(i).append(".md)\n");
         }
-        String text = named("too-many", "TM-1").replaceAll("(?s)1\\. \\[Clear.*?\n\n", tries + "\n");
+        String text = Texts.named("too-many", "TM-1").replaceAll("(?s)1\\. \\[Clear.*?\n\n", tries + "\n");
         api.create("errors/too-many", text).expect(201);
         Api.Answer refused = api.transition("errors/too-many", "published");
         refused.refused(422, "was not published");

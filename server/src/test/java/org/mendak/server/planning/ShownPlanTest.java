@@ -37,14 +37,6 @@ class ShownPlanTest extends OnDesk {
                 .toList();
     }
 
-    private long start(long n, String fix) {
-        return api.post("/api/cases/" + n + "/attempts", Map.of("fix", fix))
-                .expect(201)
-                .json()
-                .path("id")
-                .asLong();
-    }
-
     private List<String> kept(long attempt) {
         String plan = app.bean(Db.class)
                 .tx(tx -> tx.one("select plan from plan_shown where attempt_id = ?", r -> r.getString(1), attempt))
@@ -74,10 +66,10 @@ class ShownPlanTest extends OnDesk {
             otherCasesTeach("clear-tracks", "grow-tracks");
         }
         long unseen = open();
-        long byOldPlan = start(n, "grow-tracks");
+        long byOldPlan = api.begin(n, "grow-tracks");
         assertThat(kept(byOldPlan)).isEqualTo(before);
         // of a case whose page nobody looked at it is the plan of the moment
-        assertThat(kept(start(unseen, "clear-tracks"))).startsWith("clear-tracks");
+        assertThat(kept(api.begin(unseen, "clear-tracks"))).startsWith("clear-tracks");
     }
 
     @Test
@@ -87,6 +79,6 @@ class ShownPlanTest extends OnDesk {
         assertThat(before).hasSize(2);
         String second = before.get(1);
         api.patchCase(n, Map.of("pinned", List.of(second))).expect(200);
-        assertThat(kept(start(n, second))).isEqualTo(List.of(second, before.get(0)));
+        assertThat(kept(api.begin(n, second))).isEqualTo(List.of(second, before.get(0)));
     }
 }
