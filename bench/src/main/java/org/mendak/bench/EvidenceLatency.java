@@ -88,11 +88,11 @@ public class EvidenceLatency {
         List<String> keys =
                 hidden.fixes().stream().map(HiddenError.HiddenFix::key).toList();
         CountedLog<LoggedCase> log =
-                new CountedLog<>(keys, List.of(), c -> c, Comparator.comparingInt(c -> Integer.parseInt(c.id())));
+                new CountedLog<>(keys, List.of(), c -> c, Comparator.comparingLong(LoggedCase::number));
         for (int i = 0; i < CASES_OF_YEARS; i++) {
             SimulatedCase c = DeskSimulator.one(
                     hidden, habits, i / (double) CASES_OF_YEARS, DeskSimulator.authored(hidden), random);
-            log.put(new LoggedCase(String.valueOf(i), "5." + c.release(), "2026-03", c.attempts(), c.facts()));
+            log.put(new LoggedCase(i, "5." + c.release(), "2026-03", c.attempts(), c.facts()));
         }
         return log.counted(keys.stream().map(k -> 5.0).toList(), null);
     }
@@ -109,7 +109,7 @@ public class EvidenceLatency {
                     break;
                 }
             }
-            cases.add(new LoggedCase("c" + i, "5.4", "2026-03", tried));
+            cases.add(new LoggedCase(i, "5.4", "2026-03", tried));
         }
         return cases;
     }

@@ -79,7 +79,7 @@ public class PlanLatency {
                             0,
                             DeskSimulator.authored(hidden),
                             random)
-                    .logged("" + c));
+                    .logged(c));
         }
         Vocabulary vocabulary = RunbookParser.vocabulary(
                         "format: 1\nneeds:\n  need-0:\n    title: One\n    minutes: 4\n  need-1:\n    title: Other\n    minutes: 9\n")

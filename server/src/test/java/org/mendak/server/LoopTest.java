@@ -174,7 +174,7 @@ class LoopTest extends OnDesk {
             if (i >= 6) {
                 tried.add(attempt("grow-tracks", i < 36 || i >= 40 ? Outcome.WORKED : Outcome.NO_CHANGE, 3));
             }
-            cases.add(new LoggedCase("w" + i, null, "2026-03", tried));
+            cases.add(new LoggedCase(i, null, "2026-03", tried));
         }
         return cases;
     }

@@ -81,7 +81,7 @@ final class LiveLoop {
                 .boxed()
                 .toList();
         return DeskSimulator.one(error, Habits.EXACT.givingUp(0.05), 0, plan, random)
-                .logged("" + number);
+                .logged(number);
     }
 
     private static Orders.Policy policy(HiddenError error, Orders.Costs costs, List<LoggedCase> log) {
@@ -111,7 +111,7 @@ final class LiveLoop {
         List<Integer> old = IntStream.range(0, last).boxed().toList();
         for (int c = 0; c < NEW_AFTER; c++) {
             log.add(DeskSimulator.one(error, Habits.EXACT.givingUp(0.2), 0, old, random)
-                    .logged("" + c));
+                    .logged(c));
         }
         for (int since = 0; since < MOST; since++) {
             Orders.Policy policy = policy(error, costs, log);

@@ -177,7 +177,7 @@ public final class Ranking {
         List<LoggedCase> log = new ArrayList<>(cases);
         for (int c = 0; c < cases; c++) {
             log.add(DeskSimulator.one(error, habits, (double) c / cases, plan, random)
-                    .logged("" + c));
+                    .logged(c));
         }
         return log;
     }

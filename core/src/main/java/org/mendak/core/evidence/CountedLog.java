@@ -32,12 +32,13 @@ public final class CountedLog<E> {
     private static final double LONGEST_OF_MEDIAN = 8;
     private static final double AUTHOR_STRENGTH = 3;
 
-    /** @param version by its number */
-    private record Kept<E>(E entry, LoggedCase logged, int shape, int version, Timed[] timed) {}
-
-    private record Timed(int fix, double minutes, double counts) {}
-
-    private record Met(String version, String month) {}
+    /**
+     * There are as many as cases.
+     *
+     * @param shape by its number; below 0 if it teaches nothing
+     * @param version by its number
+     */
+    private record Kept<E>(E entry, int shape, int version) {}
 
     private final List<String> fixes;
     private final List<Variable> variables;
@@ -47,16 +48,12 @@ public final class CountedLog<E> {
 
     private final Map<String, Integer> indices = new HashMap<>();
     private final List<Kept<E>> kept = new ArrayList<>();
-    private final Map<String, E> byCase = new HashMap<>();
-    private final Map<Shape, Integer> shapeIds = new HashMap<>();
-    private final List<Shape> shapes = new ArrayList<>();
-    private final Map<Integer, Integer> shapeCounts = new HashMap<>();
-    private final Map<List<Timed>, Timed[]> timedPool = new HashMap<>();
+    private final ByNumber<E> byCase;
+    private final Shapes shapes = new Shapes();
     private final Map<String, Integer> versionIds = new HashMap<>();
     private final List<String> versions = new ArrayList<>();
     private final Tallies tallies;
     private final Map<Map<String, String>, ForWhom.Group> groups = new HashMap<>();
-    private final Map<Met, Integer> met = new HashMap<>();
     private final DeskFigures.Counts figures = new DeskFigures.Counts();
 
     /**
@@ -84,6 +81,7 @@ public final class CountedLog<E> {
         this.logged = logged;
         this.order = order;
         this.window = window;
+        this.byCase = new ByNumber<>(e -> logged.apply(e).number());
         this.tallies = new Tallies(fixes.size());
         for (int i = 0; i < fixes.size(); i++) {
             indices.put(fixes.get(i), i);
@@ -93,61 +91,50 @@ public final class CountedLog<E> {
     /** Keeps a case, in the place of what was kept of it before. O(log cases) beside the case's own. */
     public void put(E entry) {
         LoggedCase c = logged.apply(entry);
-        remove(c.id());
-        Kept<E> k = read(entry, c);
-        int at = Collections.binarySearch(kept, k, (a, b) -> order.compare(a.entry(), b.entry()));
+        remove(c.number());
+        int at = place(entry);
         if (at >= 0) {
-            throw new IllegalArgumentException("case " + c.id() + " stands where another one is");
+            throw new IllegalArgumentException("case " + c.number() + " stands where another one is");
         }
-        kept.add(-1 - at, k);
-        byCase.put(c.id(), entry);
-        count(k, 1);
+        kept.add(-1 - at, counted(entry, c));
+        byCase.add(entry);
     }
 
     /** Takes a case out; nothing happens if it is not there. */
-    public void remove(String id) {
-        E before = byCase.remove(id);
+    public void remove(long number) {
+        E before = byCase.remove(number);
         if (before != null) {
-            Kept<E> k = new Kept<>(before, null, 0, 0, null);
-            int at = Collections.binarySearch(kept, k, (a, b) -> order.compare(a.entry(), b.entry()));
-            count(kept.remove(at), -1);
+            Kept<E> k = kept.remove(place(before));
+            count(k, logged.apply(k.entry()), -1);
         }
+    }
+
+    private int place(E entry) {
+        return Collections.binarySearch(kept, new Kept<>(entry, 0, 0), (a, b) -> order.compare(a.entry(), b.entry()));
     }
 
     /** Adds behind all others, whatever its place and name are. */
     void append(E entry) {
-        Kept<E> k = read(entry, logged.apply(entry));
-        kept.add(k);
-        count(k, 1);
+        kept.add(counted(entry, logged.apply(entry)));
     }
 
-    private Kept<E> read(E entry, LoggedCase c) {
+    private Kept<E> counted(E entry, LoggedCase c) {
         Shape shape = Shape.of(PatternReader.read(fixes, c), variables, c.facts());
-        int id = shape.pattern().isEmpty()
-                ? -1
-                : shapeIds.computeIfAbsent(shape, s -> {
-                    shapes.add(s);
-                    return shapes.size() - 1;
-                });
-        List<Timed> timed = Retest.of(indices, c).stream()
-                .filter(Retest::timed)
-                .map(r -> new Timed(r.fix(), r.attempt().minutes(), r.attempt().counts()))
-                .toList();
         int version = versionIds.computeIfAbsent(c.productVersion(), v -> {
             versions.add(v);
             return versions.size() - 1;
         });
-        return new Kept<>(entry, c, id, version, timedPool.computeIfAbsent(timed, t -> t.toArray(Timed[]::new)));
+        Kept<E> k = new Kept<>(entry, shape.pattern().isEmpty() ? -1 : shapes.number(shape), version);
+        count(k, c, 1);
+        return k;
     }
 
-    private void count(Kept<E> k, int sign) {
-        LoggedCase c = k.logged();
+    private void count(Kept<E> k, LoggedCase c, int sign) {
         List<Retest> retests = Retest.of(indices, c);
         tallies.count(c, retests, sign);
         figures.count(c, sign);
-        Tallies.add(met, new Met(c.productVersion(), c.month()), sign);
         if (k.shape() >= 0) {
-            Tallies.add(shapeCounts, k.shape(), sign);
+            shapes.count(k.shape(), sign);
         }
         ForWhom.Group g = groups.computeIfAbsent(c.facts(), f -> new ForWhom.Group(fixes.size()));
         g.count(retests, sign);
@@ -159,6 +146,11 @@ public final class CountedLog<E> {
     /** How many cases there are. */
     public int size() {
         return kept.size();
+    }
+
+    /** What stands at a place, the oldest at 0. */
+    public E entry(int at) {
+        return kept.get(at).entry();
     }
 
     /** What is kept, the oldest first. O(cases), without looking at any. */
@@ -188,12 +180,15 @@ public final class CountedLog<E> {
         return Tallies.median(counts);
     }
 
-    /** In which month each product version was first met. */
+    /** In which month each product version was first met. O(cases). */
     public Map<String, String> versions() {
         Map<String, String> first = new TreeMap<>();
-        met.keySet().stream()
-                .filter(m -> m.version() != null)
-                .forEach(m -> first.merge(m.version(), m.month(), (a, b) -> a.compareTo(b) < 0 ? a : b));
+        for (Kept<E> k : kept) {
+            LoggedCase c = logged.apply(k.entry());
+            if (c.productVersion() != null) {
+                first.merge(c.productVersion(), c.month(), (a, b) -> a.compareTo(b) <= 0 ? a : b);
+            }
+        }
         return first;
     }
 
@@ -216,7 +211,7 @@ public final class CountedLog<E> {
      * @param version the product version of the case at hand, whose kind of cases counts in full; null if unknown
      */
     public Counted counted(List<Double> minutes, String version) {
-        double[] weights = new double[shapes.size()];
+        double[] weights = new double[shapes.numbers()];
         double[] most = IntStream.range(0, fixes.size())
                 .mapToDouble(i -> LONGEST_OF_MEDIAN * Tallies.median(tallies.minutes(i)))
                 .toArray();
@@ -232,9 +227,12 @@ public final class CountedLog<E> {
         for (int at = kept.size() - 1; at >= 0 && later < window; at--) {
             Kept<E> k = kept.get(at);
             double weight = Evidence.weight(later, other[k.version()]);
-            for (Timed t : k.timed()) {
-                sums[t.fix()] += weight * t.counts() * Math.min(t.minutes(), most[t.fix()]);
-                strengths[t.fix()] += weight * t.counts();
+            for (Retest r : Retest.of(indices, logged.apply(k.entry()))) {
+                if (r.timed()) {
+                    double counts = weight * r.attempt().counts();
+                    sums[r.fix()] += counts * Math.min(r.attempt().minutes(), most[r.fix()]);
+                    strengths[r.fix()] += counts;
+                }
             }
             if (k.shape() >= 0) {
                 weights[k.shape()] += weight;
@@ -242,12 +240,7 @@ public final class CountedLog<E> {
             }
         }
         List<Counted.Weighed> weighed = new ArrayList<>();
-        for (int s = 0; s < weights.length; s++) {
-            int cases = shapeCounts.getOrDefault(s, 0);
-            if (cases > 0) {
-                weighed.add(new Counted.Weighed(shapes.get(s), cases, weights[s]));
-            }
-        }
+        shapes.forEach((s, cases) -> weighed.add(new Counted.Weighed(shapes.get(s), cases, weights[s])));
         List<FixTally> told = IntStream.range(0, fixes.size())
                 .mapToObj(i -> tallies.tally(i, sums[i] / strengths[i]))
                 .toList();

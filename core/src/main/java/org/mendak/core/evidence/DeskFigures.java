@@ -35,11 +35,11 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, double[
             int solved;
             int first;
             int held;
-            double[] minutes = new double[4];
+            double[] minutes = {};
 
             void add(double m) {
                 if (solved == minutes.length) {
-                    minutes = Arrays.copyOf(minutes, 2 * solved);
+                    minutes = Arrays.copyOf(minutes, Math.max(1, 2 * solved));
                 }
                 minutes[solved++] = m;
             }

@@ -6,10 +6,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 
 /**
  * Whether a fix works as often as it used to: one share of success throughout, against another one since some product release
@@ -121,25 +120,30 @@ public final class Drift {
     }
 
     private static List<Split> splits(List<FixTally.Slice> slices) {
+        if (slices.stream().mapToInt(FixTally.Slice::tried).sum() < LEAST_BEFORE + LEAST_SINCE) {
+            return List.of();
+        }
         List<Split> splits = new ArrayList<>();
-        // each version is read once
+        // each version is read once, and each two releases are compared once: there are many fixes
         Map<String, String> releaseOf = new HashMap<>();
-        TreeSet<String> releases = new TreeSet<>(Release.ORDER);
+        TreeMap<String, Integer> releases = new TreeMap<>(Release.ORDER);
         TreeSet<String> months = new TreeSet<>();
         for (FixTally.Slice t : slices) {
-            if (t.version() != null) {
-                releases.add(releaseOf.computeIfAbsent(t.version(), Release::of));
+            if (t.version() != null && !releaseOf.containsKey(t.version())) {
+                releaseOf.put(t.version(), Release.of(t.version()));
+                releases.put(releaseOf.get(t.version()), 0);
             }
             months.add(t.month());
         }
+        int place = 0;
+        for (Map.Entry<String, Integer> r : releases.entrySet()) {
+            r.setValue(place++);
+        }
+        Map<String, Integer> placeOf = new HashMap<>();
+        releaseOf.forEach((version, release) -> placeOf.put(version, releases.get(release)));
         List<FixTally.Slice> versioned =
                 slices.stream().filter(t -> t.version() != null).toList();
-        for (String r : releases) {
-            Set<String> since = releaseOf.keySet().stream()
-                    .filter(v -> Release.ORDER.compare(releaseOf.get(v), r) >= 0)
-                    .collect(Collectors.toSet());
-            add(splits, r, versioned, t -> since.contains(t.version()));
-        }
+        releases.forEach((r, at) -> add(splits, r, versioned, t -> placeOf.get(t.version()) >= at));
         for (String m : months.descendingSet().stream().limit(MONTHS_BACK).toList()) {
             add(splits, null, slices, t -> t.month().compareTo(m) >= 0);
         }

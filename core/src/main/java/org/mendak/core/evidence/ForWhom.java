@@ -42,21 +42,21 @@ public record ForWhom(String fact, List<Value> values) {
 
     /** The cases of which the same was known. */
     static final class Group {
-        private final int[] tried;
-        private final int[] held;
+        /** Of each fix how often it was tried and, behind it, held: there are as many groups as cases where errors are rare. */
+        private final int[] counts;
+
         private int cases;
 
         Group(int fixes) {
-            tried = new int[fixes];
-            held = new int[fixes];
+            counts = new int[2 * fixes];
         }
 
         void count(List<Retest> retests, int sign) {
             cases += sign;
             for (Retest r : retests) {
                 if (r.counted()) {
-                    tried[r.fix()] += sign;
-                    held[r.fix()] += r.attempt().held() ? sign : 0;
+                    counts[2 * r.fix()] += sign;
+                    counts[2 * r.fix() + 1] += r.attempt().held() ? sign : 0;
                 }
             }
         }
@@ -66,10 +66,9 @@ public record ForWhom(String fact, List<Value> values) {
         }
 
         private Group plus(Group g) {
-            Group sum = new Group(tried.length);
-            for (int i = 0; i < tried.length; i++) {
-                sum.tried[i] = tried[i] + g.tried[i];
-                sum.held[i] = held[i] + g.held[i];
+            Group sum = new Group(counts.length / 2);
+            for (int i = 0; i < counts.length; i++) {
+                sum.counts[i] = counts[i] + g.counts[i];
             }
             sum.cases = cases + g.cases;
             return sum;
@@ -106,8 +105,8 @@ public record ForWhom(String fact, List<Value> values) {
 
     private static Value value(String value, Group g) {
         List<Count> counts = new ArrayList<>();
-        for (int i = 0; i < g.tried.length; i++) {
-            counts.add(new Count(g.tried[i], g.held[i]));
+        for (int i = 0; i < g.counts.length; i += 2) {
+            counts.add(new Count(g.counts[i], g.counts[i + 1]));
         }
         return new Value(value, g.cases, counts);
     }

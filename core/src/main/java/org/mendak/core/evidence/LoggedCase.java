@@ -6,7 +6,7 @@ import java.util.Map;
 /**
  * A case's attempts under one known error.
  *
- * @param id the case's number, for looking it up again
+ * @param number the case's, for looking it up again
  * @param productVersion the version it was logged under; null if unknown
  * @param month the month it was opened in, as {@code 2026-03}, in the desk's time zone
  * @param attempts in the order they were made
@@ -14,14 +14,14 @@ import java.util.Map;
  *     the plan that was shown is known
  */
 public record LoggedCase(
-        String id, String productVersion, String month, List<LoggedAttempt> attempts, Map<String, String> facts) {
+        long number, String productVersion, String month, List<LoggedAttempt> attempts, Map<String, String> facts) {
     public LoggedCase {
         attempts = List.copyOf(attempts);
         facts = Map.copyOf(facts);
     }
 
     /** A case of which no facts are known. */
-    public LoggedCase(String id, String productVersion, String month, List<LoggedAttempt> attempts) {
-        this(id, productVersion, month, attempts, Map.of());
+    public LoggedCase(long number, String productVersion, String month, List<LoggedAttempt> attempts) {
+        this(number, productVersion, month, attempts, Map.of());
     }
 }

@@ -26,8 +26,8 @@ public final class Release {
         String[] x = a.split("\\.");
         String[] y = b.split("\\.");
         for (int i = 0; i < Math.min(x.length, y.length); i++) {
-            boolean one = x[i].matches("\\d{1,9}");
-            boolean two = y[i].matches("\\d{1,9}");
+            boolean one = isNumber(x[i]);
+            boolean two = isNumber(y[i]);
             int c = one && two
                     ? Integer.compare(Integer.parseInt(x[i]), Integer.parseInt(y[i]))
                     : one != two ? (one ? 1 : -1) : x[i].compareTo(y[i]);
@@ -36,5 +36,9 @@ public final class Release {
             }
         }
         return Integer.compare(x.length, y.length);
+    }
+
+    private static boolean isNumber(String part) {
+        return !part.isEmpty() && part.length() <= 9 && part.chars().allMatch(c -> c >= '0' && c <= '9');
     }
 }

@@ -15,6 +15,9 @@ record Shape(Pattern pattern, List<String> told, String pick) {
 
     static Shape of(Pattern pattern, List<Variable> variables, Map<String, String> facts) {
         String[] told = variables.stream().map(v -> facts.get(v.name())).toArray(String[]::new);
-        return new Shape(pattern, Collections.unmodifiableList(Arrays.asList(told)), facts.get(Evidence.FIRST_PICK));
+        return new Shape(
+                pattern,
+                told.length == 0 ? List.of() : Collections.unmodifiableList(Arrays.asList(told)),
+                facts.get(Evidence.FIRST_PICK));
     }
 }

@@ -3,11 +3,9 @@ package org.mendak.core.evidence;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
-import java.util.TreeMap;
 
 /** Counts the tries of fixes, fix by fix; what was counted can be taken back. Whole numbers only, so that nothing of it stays. */
 final class Tallies {
@@ -18,17 +16,15 @@ final class Tallies {
         int held;
         int first;
         int workedFirst;
-        final Map<Long, Integer> after = new HashMap<>();
-        /** In the order in which they are told. */
-        final TreeMap<Slot, int[]> slots = new TreeMap<>(Slot.ORDER);
+        final SortedCounts<Long> after = new SortedCounts<>(Comparator.naturalOrder());
+        /** In {@link #ORDER}; what was told of them goes on standing. */
+        final List<FixTally.Slice> slices = new ArrayList<>();
 
-        final TreeMap<Double, Integer> minutes = new TreeMap<>();
+        final SortedCounts<Double> minutes = new SortedCounts<>(Comparator.naturalOrder());
     }
 
-    private record Slot(String version, String month) {
-        static final Comparator<Slot> ORDER = Comparator.comparing(Slot::month)
-                .thenComparing(Slot::version, Comparator.nullsFirst(Comparator.naturalOrder()));
-    }
+    private static final Comparator<FixTally.Slice> ORDER = Comparator.comparing(FixTally.Slice::month)
+            .thenComparing(FixTally.Slice::version, Comparator.nullsFirst(Comparator.naturalOrder()));
 
     private final List<Count> counts = new ArrayList<>();
 
@@ -50,7 +46,7 @@ final class Tallies {
                 count(n, c, r, sign);
             }
             if (r.timed()) {
-                add(n.minutes, r.attempt().minutes(), sign);
+                n.minutes.add(r.attempt().minutes(), sign);
             }
         }
     }
@@ -62,34 +58,35 @@ final class Tallies {
         n.held += held ? sign : 0;
         n.first += r.first() ? sign : 0;
         n.workedFirst += r.first() && held ? sign : 0;
-        add(n.after, r.failed(), sign);
-        Slot slot = new Slot(c.productVersion(), c.month());
-        int[] at = n.slots.computeIfAbsent(slot, s -> new int[2]);
-        at[0] += sign;
-        at[1] += held ? sign : 0;
-        if (at[0] == 0) {
-            n.slots.remove(slot);
-        }
+        n.after.add(r.failed(), sign);
+        count(n.slices, new FixTally.Slice(c.productVersion(), c.month(), 1, held ? 1 : 0), sign);
     }
 
-    /** Adds to a count that is not kept at 0. */
-    static <K> void add(Map<K, Integer> counts, K key, int sign) {
-        counts.merge(key, sign, (a, b) -> a + b == 0 ? null : (Integer) (a + b));
+    private static void count(List<FixTally.Slice> slices, FixTally.Slice one, int sign) {
+        int at = Collections.binarySearch(slices, one, ORDER);
+        if (at < 0) {
+            slices.add(-1 - at, one);
+            return;
+        }
+        FixTally.Slice now = slices.get(at);
+        int tried = now.tried() + sign;
+        if (tried == 0) {
+            slices.remove(at);
+        } else {
+            slices.set(at, new FixTally.Slice(now.version(), now.month(), tried, now.held() + sign * one.held()));
+        }
     }
 
     /** What was counted of a fix, with the minutes it is expected to take. */
     FixTally tally(int i, double minutes) {
         Count n = counts.get(i);
-        List<FixTally.Slice> slices = n.slots.entrySet().stream()
-                .map(s ->
-                        new FixTally.Slice(s.getKey().version(), s.getKey().month(), s.getValue()[0], s.getValue()[1]))
-                .toList();
-        return new FixTally(n.tried, n.worked, n.held, n.first, n.workedFirst, 0, 0, minutes, n.after, slices);
+        return new FixTally(
+                n.tried, n.worked, n.held, n.first, n.workedFirst, 0, 0, minutes, n.after.asMap(), n.slices);
     }
 
     /** How often a fix took how many minutes. */
     SortedMap<Double, Integer> minutes(int i) {
-        return Collections.unmodifiableSortedMap(counts.get(i).minutes);
+        return counts.get(i).minutes.asMap();
     }
 
     /** The median of what was seen so often; 0 of nothing. */

@@ -9,14 +9,14 @@ import java.util.Map;
 /**
  * A retested attempt, as it stands behind a fix's counts.
  *
- * @param caseId the case's number
+ * @param caseNumber the case's
  * @param version the product version; null if unknown
  * @param first whether it was the case's first attempt
  * @param held whether the error stayed away
  * @param minutes NaN if not known
  */
 public record Try(
-        String fix, String caseId, String month, String version, boolean first, boolean held, double minutes) {
+        String fix, long caseNumber, String month, String version, boolean first, boolean held, double minutes) {
 
     /**
      * The tries of some fixes in a log, the newest case first.
@@ -40,7 +40,7 @@ public record Try(
                     .filter(r -> r.counted() && wanted.contains(fixes.get(r.fix())))
                     .map(r -> new Try(
                             fixes.get(r.fix()),
-                            c.id(),
+                            c.number(),
                             c.month(),
                             c.productVersion(),
                             r.first(),

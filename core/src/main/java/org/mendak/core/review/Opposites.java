@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -18,7 +19,8 @@ import org.mendak.core.runbook.NeedState;
  */
 public final class Opposites {
 
-    private static final String PLACE = "\\{[^{}]*}";
+    private static final Pattern PLACE = Pattern.compile("\\{[^{}]*}");
+    private static final Pattern SPACE = Pattern.compile("\\s+");
 
     private Opposites() {}
 
@@ -45,10 +47,11 @@ public final class Opposites {
      * @param fixes by key
      */
     public static List<Pair> within(KnownError error, Map<String, Fix> fixes) {
-        List<Fix> tried = error.tries().stream()
+        List<Acts> tried = error.tries().stream()
                 .map(t -> fixes.get(t.fix()))
                 .filter(f -> f != null)
                 .distinct()
+                .map(Acts::of)
                 .toList();
         List<Pair> pairs = new ArrayList<>();
         for (int i = 0; i < tried.size(); i++) {
@@ -59,19 +62,36 @@ public final class Opposites {
         return pairs;
     }
 
-    private static Optional<Pair> pair(Fix a, Fix b) {
+    /**
+     * What a fix does, looked at once for all the others.
+     *
+     * @param does its commands
+     * @param putsBack those that it undoes again
+     * @param afterFailure those of them that it undoes if it did not help
+     */
+    private record Acts(
+            Fix fix, Map<String, String> states, Set<String> does, Set<String> putsBack, Set<String> afterFailure) {
+        static Acts of(Fix f) {
+            return new Acts(f, Opposites.states(f), Opposites.does(f), putBacks(f, false), putBacks(f, true));
+        }
+    }
+
+    private static Optional<Pair> pair(Acts first, Acts second) {
+        Fix a = first.fix();
+        Fix b = second.fix();
         if (a.traits().oppositeOf().contains(b.key()) || b.traits().oppositeOf().contains(a.key())) {
             return Optional.of(new Pair(a, b, By.SAID, ""));
         }
-        Map<String, String> states = states(a);
-        for (Map.Entry<String, String> s : states(b).entrySet()) {
-            String other = states.get(s.getKey());
+        for (Map.Entry<String, String> s : second.states().entrySet()) {
+            String other = first.states().get(s.getKey());
             if (other != null && !other.equals(s.getValue())) {
                 return Optional.of(new Pair(
                         a, b, By.STATES, s.getKey() + " = " + other + ", " + s.getKey() + " = " + s.getValue()));
             }
         }
-        return undone(a, b).or(() -> undone(b, a)).map(command -> new Pair(a, b, By.PUT_BACK, command));
+        return undone(first, second)
+                .or(() -> undone(second, first))
+                .map(command -> new Pair(a, b, By.PUT_BACK, command));
     }
 
     private static Map<String, String> states(Fix f) {
@@ -84,13 +104,12 @@ public final class Opposites {
      * A command of one fix that the other one runs to undo its own doing. What is put back whatever came of it was changed for the moment
      * only, and contradicts nobody unless the other does likewise; nor does a fix that does both, as a restart does.
      */
-    private static Optional<String> undone(Fix a, Fix b) {
-        Set<String> does = does(b);
-        Set<String> own = does(a);
-        boolean likewise = putBacks(b, false).stream().anyMatch(own::contains);
-        return putBacks(a, !likewise).stream()
-                .filter(u -> does.contains(u) && !own.contains(u))
-                .findFirst();
+    private static Optional<String> undone(Acts a, Acts b) {
+        boolean likewise = b.putsBack().stream().anyMatch(a.does()::contains);
+        return (likewise ? a.putsBack() : a.afterFailure())
+                .stream()
+                        .filter(u -> b.does().contains(u) && !a.does().contains(u))
+                        .findFirst();
     }
 
     private static Set<String> does(Fix f) {
@@ -113,6 +132,6 @@ public final class Opposites {
 
     /** A command whatever its values are called. */
     private static String plain(String command) {
-        return command.strip().replaceAll(PLACE, "{}").replaceAll("\\s+", " ");
+        return SPACE.matcher(PLACE.matcher(command.strip()).replaceAll("{}")).replaceAll(" ");
     }
 }

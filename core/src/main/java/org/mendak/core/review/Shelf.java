@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -120,6 +121,35 @@ public final class Shelf {
                 .distinct()
                 .sorted()
                 .toList();
+    }
+
+    /**
+     * Fixes that are called the same or do the same.
+     *
+     * @param first the one of them whose key is the first
+     * @param others the keys of those like it, in order
+     */
+    public record Alike(Fix first, List<String> others) {}
+
+    /** All that are like another one, told once, of the first: a hundred like each other are no five thousand pairs. O(fixes). */
+    public List<Alike> alike() {
+        Map<String, String> firsts = new HashMap<>();
+        Map<String, List<String>> traits = new TreeMap<>();
+        for (Fix f : fixes.values()) {
+            List<String> own = ShelfIndex.traits(f);
+            own.forEach(t -> firsts.merge(t, f.key(), (a, b) -> a.compareTo(b) < 0 ? a : b));
+            traits.put(f.key(), own);
+        }
+        List<Alike> alike = new ArrayList<>();
+        traits.forEach((key, own) -> {
+            if (own.stream().allMatch(t -> firsts.get(t).equals(key))) {
+                List<String> others = twinsOf(fixes.get(key));
+                if (!others.isEmpty()) {
+                    alike.add(new Alike(fixes.get(key), others));
+                }
+            }
+        });
+        return alike;
     }
 
     /** The samples of other known errors that may be matched by what one is recognised by; the likest first, at most so many. */

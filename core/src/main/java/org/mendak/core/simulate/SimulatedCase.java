@@ -33,7 +33,7 @@ public record SimulatedCase(
     }
 
     /** The case as evidence reads it; a success that came back is marked. */
-    public LoggedCase logged(String id) {
+    public LoggedCase logged(long number) {
         List<LoggedAttempt> told = attempts.stream()
                 .map(a -> new LoggedAttempt(
                         a.fix(),
@@ -44,6 +44,6 @@ public record SimulatedCase(
                         a.otherFix()))
                 .toList();
         String month = String.format("2026-%02d", 1 + (int) (opened * 12));
-        return new LoggedCase(id, (release + 1) + ".0", month, told, facts);
+        return new LoggedCase(number, (release + 1) + ".0", month, told, facts);
     }
 }

@@ -51,7 +51,7 @@ class CountedLogTest {
         }
         facts.put(Evidence.FIRST_PICK, random.nextInt(8) == 0 ? FIXES.get(cause) : Evidence.AS_PLANNED);
         return new LoggedCase(
-                String.valueOf(number),
+                number,
                 random.nextInt(9) == 0 ? null : "5." + (int) (age * 6),
                 "20%02d-%02d".formatted(20 + (int) (age * 6), 1 + random.nextInt(12)),
                 tried,
@@ -147,7 +147,7 @@ class CountedLogTest {
         for (int act = 0; act < 150; act++) {
             int number = random.nextInt(40);
             if (random.nextInt(4) == 0) {
-                kept.remove(String.valueOf(number));
+                kept.remove(number);
                 there.remove(number);
             } else {
                 // a case that is opened earlier than it was keeps its number
@@ -187,7 +187,7 @@ class CountedLogTest {
     void whatIsAtOnePlaceIsOneCase() {
         CountedLog<At> log = empty(10);
         log.put(new At(1, drawn(1, 0, new Random(1))));
-        log.remove("2");
+        log.remove(2);
         assertThat(log.size()).isEqualTo(1);
         assertThatThrownBy(() -> log.put(new At(1, drawn(2, 0, new Random(1)))))
                 .isInstanceOf(IllegalArgumentException.class)

@@ -13,8 +13,8 @@ import org.junit.jupiter.api.Test;
 /** What is told of a desk, of who is helped, and of what should be tried otherwise. */
 class DeskFiguresTest {
 
-    private static LoggedCase logged(String id, String month, Map<String, String> facts, LoggedAttempt... attempts) {
-        return new LoggedCase(id, null, month, List.of(attempts), facts);
+    private static LoggedCase logged(long number, String month, Map<String, String> facts, LoggedAttempt... attempts) {
+        return new LoggedCase(number, null, month, List.of(attempts), facts);
     }
 
     private static LoggedAttempt at(String fix, Outcome outcome, boolean cameBack, double minutes) {
@@ -24,18 +24,18 @@ class DeskFiguresTest {
     @Test
     void countsSolvedFirstFixAndHeld() {
         DeskFigures f = counted(List.of(
-                        logged("1", "2026-01", Map.of(), at("A", Outcome.WORKED, false, 4)),
-                        logged("2", "2026-01", Map.of(), at("A", Outcome.WORKED, true, 6)),
+                        logged(1, "2026-01", Map.of(), at("A", Outcome.WORKED, false, 4)),
+                        logged(2, "2026-01", Map.of(), at("A", Outcome.WORKED, true, 6)),
                         logged(
-                                "3",
+                                3,
                                 "2026-02",
                                 Map.of(),
                                 at("A", Outcome.NO_CHANGE, false, 5),
                                 at("B", Outcome.WORKED, false, 7)),
-                        logged("4", "2026-02", Map.of(), at("A", Outcome.NO_CHANGE, false, 5)),
-                        logged("5", "2026-02", Map.of(), at("A", Outcome.SKIPPED, false, 5)),
+                        logged(4, "2026-02", Map.of(), at("A", Outcome.NO_CHANGE, false, 5)),
+                        logged(5, "2026-02", Map.of(), at("A", Outcome.SKIPPED, false, 5)),
                         logged(
-                                "6",
+                                6,
                                 "2026-02",
                                 Map.of(),
                                 at("A", Outcome.SKIPPED, false, 2),
@@ -90,12 +90,12 @@ class DeskFiguresTest {
         for (int i = 0; i < 20; i++) {
             boolean till = i % 2 == 0;
             log.add(logged(
-                    "" + i,
+                    i,
                     "2026-01",
                     Map.of("device.role", till ? "till" : "scanner", "stage", "/var/stage/" + i, "phase", "update"),
                     at("A", till ? Outcome.WORKED : Outcome.NO_CHANGE, false, 4)));
         }
-        log.add(logged("x", "2026-01", Map.of("device.role", "board"), at("A", Outcome.WORKED, false, 4)));
+        log.add(logged(99, "2026-01", Map.of("device.role", "board"), at("A", Outcome.WORKED, false, 4)));
         List<ForWhom> whom = counted(log).forWhom();
         assertThat(whom).extracting(ForWhom::fact).containsExactly("device.role");
         assertThat(whom.get(0).values()).extracting(ForWhom.Value::value).containsExactly("scanner", "till");
@@ -104,8 +104,8 @@ class DeskFiguresTest {
     }
 
     private static CountedLog<LoggedCase> counted(List<LoggedCase> log) {
-        CountedLog<LoggedCase> counted =
-                new CountedLog<>(List.of("A", "B"), List.of(), c -> c, java.util.Comparator.comparing(LoggedCase::id));
+        CountedLog<LoggedCase> counted = new CountedLog<>(
+                List.of("A", "B"), List.of(), c -> c, java.util.Comparator.comparing(LoggedCase::number));
         log.forEach(counted::put);
         return counted;
     }
@@ -127,7 +127,7 @@ class DeskFiguresTest {
     void saysWhichFixTriedFirstWouldTeachMostAndThatTheOrderWasAlwaysTheSame() {
         List<LoggedCase> log = new ArrayList<>();
         for (int i = 0; i < 60; i++) {
-            log.add(GoldenExample.parse("" + i, i % 3 == 0 ? "A+" : i % 3 == 1 ? "A- B+" : "A- B- C-"));
+            log.add(GoldenExample.parse(i, i % 3 == 0 ? "A+" : i % 3 == 1 ? "A- B+" : "A- B- C-"));
         }
         Evidence e = Evidence.of(GoldenExample.FIXES, GoldenExample.MINUTES, log, null);
         assertThat(e.alwaysOneOrder()).isTrue();

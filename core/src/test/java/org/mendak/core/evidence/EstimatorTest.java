@@ -37,7 +37,7 @@ class EstimatorTest {
             Map<String, String> facts = random.nextInt(3) == 0
                     ? Map.of()
                     : Map.of("lamp", random.nextBoolean() ? "on" : "off", "image", "7." + random.nextInt(3));
-            log.add(new LoggedCase("" + c, null, "2026-01", attempts, facts));
+            log.add(new LoggedCase(c, null, "2026-01", attempts, facts));
         }
         return log;
     }
@@ -191,8 +191,8 @@ class EstimatorTest {
         List<LoggedCase> failed = new ArrayList<>();
         List<LoggedCase> worked = new ArrayList<>();
         for (int i = 0; i < 300; i++) {
-            failed.add(GoldenExample.parse("" + i, "A- B- C-"));
-            worked.add(GoldenExample.parse("" + i, "A+"));
+            failed.add(GoldenExample.parse(i, "A- B- C-"));
+            worked.add(GoldenExample.parse(i, "A+"));
         }
         for (List<LoggedCase> log : List.of(List.<LoggedCase>of(), failed.subList(0, 1), failed, worked)) {
             CauseModel m = Evidence.of(fixes, GoldenExample.MINUTES, log, null).model();
@@ -222,8 +222,8 @@ class EstimatorTest {
         List<LoggedCase> log = new ArrayList<>();
         for (int i = 0; i < 80; i++) {
             String lamp = i % 2 == 0 ? "off" : "on";
-            LoggedCase c = GoldenExample.parse("" + i, i % 2 == 0 ? "A+" : "A- B+");
-            log.add(new LoggedCase(c.id(), null, c.month(), c.attempts(), Map.of("lamp", lamp)));
+            LoggedCase c = GoldenExample.parse(i, i % 2 == 0 ? "A+" : "A- B+");
+            log.add(new LoggedCase(c.number(), null, c.month(), c.attempts(), Map.of("lamp", lamp)));
         }
         Evidence e = Evidence.of(new Basis(
                 List.of("A", "B", "C"),
@@ -251,8 +251,8 @@ class EstimatorTest {
     void rareValuesOfAFactWithManyAreTakenAsUnknown() {
         List<LoggedCase> log = new ArrayList<>();
         for (int i = 0; i < 40; i++) {
-            log.add(new LoggedCase("" + i, null, "2026-01", List.of(), Map.of("lamp", "v" + i % 20)));
-            log.add(new LoggedCase("x" + i, null, "2026-01", List.of(), Map.of("lamp", "common")));
+            log.add(new LoggedCase(i, null, "2026-01", List.of(), Map.of("lamp", "v" + i % 20)));
+            log.add(new LoggedCase(1_000 + i, null, "2026-01", List.of(), Map.of("lamp", "common")));
         }
         Answers a = seen(VARIABLES.get(0), log);
         assertThat(a.values()).hasSize(Answers.MOST_VALUES).startsWith("common");
@@ -273,7 +273,7 @@ class EstimatorTest {
         Pattern p = PatternReader.read(
                 List.of("A", "B"),
                 new LoggedCase(
-                        "1",
+                        1,
                         null,
                         "2026-01",
                         List.of(old, new LoggedAttempt("B", Outcome.WORKED, false, false, 5, true))));
@@ -288,11 +288,11 @@ class EstimatorTest {
         List<LoggedCase> idle = new ArrayList<>();
         for (int i = 0; i < 200; i++) {
             boolean jump = i % 3 == 0;
-            LoggedCase seen = GoldenExample.parse("" + i, jump ? "C+" : i % 3 == 1 ? "A+" : "A- B- C-");
-            LoggedCase blind = GoldenExample.parse("" + i, jump ? "C-" : i % 3 == 1 ? "A+" : "A- B- C+");
+            LoggedCase seen = GoldenExample.parse(i, jump ? "C+" : i % 3 == 1 ? "A+" : "A- B- C-");
+            LoggedCase blind = GoldenExample.parse(i, jump ? "C-" : i % 3 == 1 ? "A+" : "A- B- C+");
             Map<String, String> pick = Map.of(Evidence.FIRST_PICK, jump ? "C" : Evidence.AS_PLANNED);
-            telling.add(new LoggedCase(seen.id(), null, seen.month(), seen.attempts(), pick));
-            idle.add(new LoggedCase(blind.id(), null, blind.month(), blind.attempts(), pick));
+            telling.add(new LoggedCase(seen.number(), null, seen.month(), seen.attempts(), pick));
+            idle.add(new LoggedCase(blind.number(), null, blind.month(), blind.attempts(), pick));
         }
         CauseModel sign = Evidence.of(List.of("A", "B", "C"), GoldenExample.MINUTES, telling, null)
                 .model();

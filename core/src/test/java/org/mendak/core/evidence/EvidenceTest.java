@@ -25,7 +25,7 @@ class EvidenceTest {
     }
 
     private static Pattern pattern(LoggedAttempt... attempts) {
-        return PatternReader.read(FIXES, new LoggedCase("1", null, "2026-01", List.of(attempts)));
+        return PatternReader.read(FIXES, new LoggedCase(1, null, "2026-01", List.of(attempts)));
     }
 
     @ParameterizedTest
@@ -42,7 +42,7 @@ class EvidenceTest {
             A- A+     | ''  | 0
             """)
     void readsPatternsByTheCreditRules(String attempts, String failed, String ended) {
-        Pattern p = PatternReader.read(FIXES, GoldenExample.parse("1", attempts));
+        Pattern p = PatternReader.read(FIXES, GoldenExample.parse(1, attempts));
         assertThat(join(p.failed())).isEqualTo(failed);
         assertThat(join(p.ended())).isEqualTo(ended);
     }
@@ -89,7 +89,7 @@ class EvidenceTest {
     void minutesBlendTheAuthorsEstimateWithWhatWasMeasured() {
         List<LoggedCase> log = new ArrayList<>();
         for (double m : new double[] {4, 6, 400}) {
-            log.add(new LoggedCase("c", null, "2026-01", List.of(attempt("A", Outcome.NO_CHANGE, false, false, m))));
+            log.add(new LoggedCase(1, null, "2026-01", List.of(attempt("A", Outcome.NO_CHANGE, false, false, m))));
         }
         double[] w = {Evidence.weight(2, false), Evidence.weight(1, false), 1};
         double expected = (w[0] * 4 + w[1] * 6 + w[2] * 48 + 3 * 5) / (w[0] + w[1] + w[2] + 3); // 400 is cut at 8 · 6
@@ -141,7 +141,7 @@ class EvidenceTest {
     void aUselessCompanionOfAGoodFixStaysLow() {
         List<LoggedCase> log = new ArrayList<>();
         for (int i = 0; i < 60; i++) {
-            log.add(GoldenExample.parse("" + i, i % 3 == 0 ? "A? B+" : i % 3 == 1 ? "B+" : "A- B+"));
+            log.add(GoldenExample.parse(i, i % 3 == 0 ? "A? B+" : i % 3 == 1 ? "B+" : "A- B+"));
         }
         Evidence e = Evidence.of(FIXES, GoldenExample.MINUTES, log, null);
         assertThat(e.model().chance(1, 0)).isGreaterThan(0.7);
@@ -154,7 +154,7 @@ class EvidenceTest {
         List<LoggedCase> log = new ArrayList<>();
         for (List<Integer> c : cases) {
             log.add(new LoggedCase(
-                    "x",
+                    1,
                     null,
                     "2026-01",
                     c.stream()

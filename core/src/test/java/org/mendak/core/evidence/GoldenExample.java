@@ -27,9 +27,9 @@ public final class GoldenExample {
     }
 
     /** A case from its short form, without version and minutes. */
-    static LoggedCase parse(String id, String attempts) {
+    static LoggedCase parse(long number, String attempts) {
         return new LoggedCase(
-                id,
+                number,
                 null,
                 "2026-01",
                 Arrays.stream(attempts.split(" "))
@@ -50,7 +50,7 @@ public final class GoldenExample {
 
     private static void add(List<LoggedCase> log, int times, String attempts) {
         for (int i = 0; i < times; i++) {
-            log.add(parse(String.valueOf(log.size()), attempts));
+            log.add(parse(log.size(), attempts));
         }
     }
 

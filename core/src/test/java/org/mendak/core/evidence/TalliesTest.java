@@ -21,7 +21,7 @@ class TalliesTest {
     }
 
     private static LoggedCase logged(LoggedAttempt... attempts) {
-        return new LoggedCase("1", null, "2026-03", List.of(attempts));
+        return new LoggedCase(1, null, "2026-03", List.of(attempts));
     }
 
     private static Evidence of(List<LoggedCase> log) {
@@ -106,8 +106,8 @@ class TalliesTest {
     @Test
     void monthsLeadBackToWhereTheNumbersComeFrom() {
         Evidence e = of(List.of(
-                new LoggedCase("17", null, "2026-03", List.of(at("a", Outcome.WORKED))),
-                new LoggedCase("18", null, "2026-04", List.of(at("a", Outcome.NO_CHANGE)))));
+                new LoggedCase(17, null, "2026-03", List.of(at("a", Outcome.WORKED))),
+                new LoggedCase(18, null, "2026-04", List.of(at("a", Outcome.NO_CHANGE)))));
         assertThat(e.tallies().get(0).months())
                 .containsExactly(new FixTally.Month("2026-03", 1, 1), new FixTally.Month("2026-04", 1, 0));
     }

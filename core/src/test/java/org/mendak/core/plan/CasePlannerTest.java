@@ -33,7 +33,7 @@ class CasePlannerTest {
         List<LoggedCase> log = new ArrayList<>();
         for (int i = 0; i < cases; i++) {
             log.add(new LoggedCase(
-                    "" + i,
+                    i,
                     null,
                     "2026-01",
                     List.of(

@@ -44,7 +44,7 @@ class PlanLawsTest {
                     break;
                 }
             }
-            log.add(new LoggedCase("c" + i, random.nextBoolean() ? "5.4" : "5.3", "2026-03", tried));
+            log.add(new LoggedCase(i, random.nextBoolean() ? "5.4" : "5.3", "2026-03", tried));
         }
         return log;
     }

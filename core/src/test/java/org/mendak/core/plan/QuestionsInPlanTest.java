@@ -102,7 +102,7 @@ class QuestionsInPlanTest {
                     break;
                 }
             }
-            log.add(new LoggedCase("" + i, null, "2026-01", tried, Map.of("lamp", on ? "on" : "off")));
+            log.add(new LoggedCase(i, null, "2026-01", tried, Map.of("lamp", on ? "on" : "off")));
         }
         return Evidence.of(new Basis(
                 List.of("a", "b", "c"),
@@ -282,7 +282,7 @@ class QuestionsInPlanTest {
                             new LoggedAttempt("b", Outcome.NO_CHANGE, false, false, 12),
                             new LoggedAttempt("c", Outcome.WORKED, false, false, 12));
             Map<String, String> pick = Map.of(Evidence.FIRST_PICK, picked ? "b" : Evidence.AS_PLANNED);
-            log.add(new LoggedCase("" + i, null, "2026-01", tried, pick));
+            log.add(new LoggedCase(i, null, "2026-01", tried, pick));
         }
         Evidence evidence = Evidence.of(List.of("a", "b", "c"), new double[] {12, 12, 12}, log, null);
         Vocabulary vocabulary = RunbookParser.vocabulary(VOCABULARY).vocabulary();

@@ -95,7 +95,7 @@ final class RandomProblems {
                     break;
                 }
             }
-            log.add(new LoggedCase("" + c, null, "2026-01", attempts));
+            log.add(new LoggedCase(c, null, "2026-01", attempts));
         }
         return Evidence.of(keys, minutes, log, null).model();
     }

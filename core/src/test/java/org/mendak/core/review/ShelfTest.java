@@ -33,6 +33,13 @@ class ShelfTest {
     private static void same(Shelf changed, Shelf anew, List<ParsedDocument> judged) {
         assertThat(changed.fixes().keySet()).isEqualTo(anew.fixes().keySet());
         assertThat(changed.errors().keySet()).isEqualTo(anew.errors().keySet());
+        List<String> firsts = anew.fixes().values().stream()
+                .filter(f -> anew.twinsOf(f).stream().limit(1).anyMatch(t -> t.compareTo(f.key()) > 0))
+                .map(Fix::key)
+                .sorted()
+                .toList();
+        assertThat(firsts).isNotEmpty();
+        assertThat(changed.alike().stream().map(a -> a.first().key()).toList()).isEqualTo(firsts);
         for (ParsedDocument d : judged) {
             assertThat(Reviewer.review(d, changed)).as(d.key()).isEqualTo(Reviewer.review(d, anew));
             if (d.fix() != null) {

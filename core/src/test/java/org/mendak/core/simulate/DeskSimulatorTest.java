@@ -33,7 +33,7 @@ class DeskSimulatorTest {
     private static List<LoggedCase> log(HiddenError error, Habits habits, int cases, long seed) {
         List<LoggedCase> log = new ArrayList<>();
         for (SimulatedCase c : DeskSimulator.run(List.of(error), habits, cases, seed)) {
-            log.add(c.logged("" + log.size()));
+            log.add(c.logged(log.size()));
         }
         return log;
     }

@@ -19,7 +19,6 @@ import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Alarms;
-import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
@@ -212,7 +211,7 @@ class DeskEvidenceService {
                         .map(Drift.Tested::evidence)
                         .filter(x -> x > 0)
                         .forEach(looked::add);
-                changes.addAll(new EvidenceViews(library.library(), l.evidence()).changed(l.error(), l.tested()));
+                changes.addAll(l.changed());
                 l.chosen().look(log -> {
                     counts.addAll(log.figures());
                     return null;
@@ -267,7 +266,7 @@ class DeskEvidenceService {
 
     private DeskEvidence.ErrorLine line(DeskLines.Line l, CaseChoice choice) {
         Evidence e = l.evidence();
-        double rate = ErrorEvidenceService.rate(l.chosen().look(CountedLog::entries), errors.until(choice));
+        double rate = l.chosen().look(log -> ErrorEvidenceService.rate(log, errors.until(choice)));
         Double saved = l.order().savedMinutes();
         return new DeskEvidence.ErrorLine(
                 l.error().key(),
@@ -281,7 +280,7 @@ class DeskEvidenceService {
                 rate,
                 saved == null ? null : (Double) (saved * rate),
                 ErrorEvidenceService.differs(l.error(), l.order()),
-                new EvidenceViews(library.library(), e).hardlyEver());
+                l.hardlyEver());
     }
 
     /** What cases say is read as soon as the desk is open, so that hardly anybody waits for it. */

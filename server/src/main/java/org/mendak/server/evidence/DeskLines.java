@@ -30,7 +30,8 @@ class DeskLines {
     private record Of(String error, CaseChoice choice) {}
 
     /** What a line depends on. */
-    private record State(KeptLog log, long version, KnownError error, List<Fix> fixes, Vocabulary vocabulary) {
+    private record State(
+            Library library, KeptLog log, long version, KnownError error, List<Fix> fixes, Vocabulary vocabulary) {
         boolean isStill(State now) {
             return log == now.log
                     && version == now.version
@@ -47,6 +48,8 @@ class DeskLines {
      * @param evidence of them
      * @param order of its fixes; null without cases
      * @param tested what the tries of each fix say of a change; empty without cases
+     * @param changed those of them that say there was one
+     * @param hardlyEver the titles of fixes that hardly ever helped
      */
     record Line(
             KnownError error,
@@ -55,9 +58,16 @@ class DeskLines {
             Evidence evidence,
             Plan order,
             List<Drift.Tested> tested,
+            List<DeskEvidence.Changed> changed,
+            List<String> hardlyEver,
             List<String> products,
             List<String> agents,
-            State state) {}
+            State state) {
+
+        private Line in(State now) {
+            return new Line(error, chosen, cases, evidence, order, tested, changed, hardlyEver, products, agents, now);
+        }
+    }
 
     private final ErrorEvidenceService errors;
     private final EvidenceMemory memory;
@@ -77,23 +87,27 @@ class DeskLines {
     /** What is told of a published error. */
     Line of(KnownError error, CaseChoice choice) {
         Of key = new Of(error.key(), choice);
-        State now = state(error);
+        Library documents = library.library();
+        KeptLog log = memory.of(error, documents.fixes());
         Line known = lines.getIfPresent(key);
-        if (known == null || !known.state().isStill(now)) {
-            known = computed(error, choice, now);
-            lines.put(key, known);
+        if (known != null
+                && known.state().library() == documents
+                && known.state().log() == log
+                && known.state().version() == log.version()) {
+            return known;
         }
-        return known;
+        State now = state(error, documents, log);
+        // what was published says nothing of most errors
+        Line line = known == null || !known.state().isStill(now) ? computed(error, choice, now) : known.in(now);
+        lines.put(key, line);
+        return line;
     }
 
-    private State state(KnownError error) {
-        Library now = library.library();
-        KeptLog log = memory.of(error, now.fixes());
+    private static State state(KnownError error, Library now, KeptLog log) {
         List<Fix> fixes = Library.fixKeys(error).stream()
-                .map(now.fixes()::get)
-                .filter(Objects::nonNull)
+                .flatMap(k -> now.fix(k).stream())
                 .toList();
-        return new State(log, log.version(), error, fixes, now.vocabulary());
+        return new State(now, log, log.version(), error, fixes, now.vocabulary());
     }
 
     private Line computed(KnownError error, CaseChoice choice, State now) {
@@ -101,13 +115,17 @@ class DeskLines {
         Evidence evidence = chosen.fitted().evidence();
         int cases = chosen.look(CountedLog::size);
         List<CaseLog.Entry> all = now.log().look(CountedLog::entries);
+        List<Drift.Tested> tested = cases == 0 ? List.of() : EvidenceViews.tested(evidence);
+        EvidenceViews views = new EvidenceViews(now.library(), evidence);
         return new Line(
                 error,
                 chosen,
                 cases,
                 evidence,
                 cases == 0 ? null : errors.plan(chosen, choice),
-                cases == 0 ? List.of() : EvidenceViews.tested(evidence),
+                tested,
+                cases == 0 ? List.of() : views.changed(error, tested),
+                views.hardlyEver(),
                 EvidenceViews.distinct(all.stream().map(CaseLog.Entry::product)),
                 EvidenceViews.distinct(all.stream().map(CaseLog.Entry::agent)),
                 now);

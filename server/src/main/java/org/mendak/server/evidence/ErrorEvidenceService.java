@@ -159,7 +159,7 @@ class ErrorEvidenceService {
                 .filter(keys::contains)
                 .map(k -> measured.get(keys.indexOf(k)))
                 .toList();
-        double rate = rate(chosen.look(CountedLog::entries), until(choice));
+        double rate = chosen.look(log -> rate(log, until(choice)));
         Double saved = plan.savedMinutes();
         return new ErrorEvidence.Order(
                 authored,
@@ -182,13 +182,13 @@ class ErrorEvidenceService {
     }
 
     /** Cases a month before this moment. */
-    static double rate(List<CaseLog.Entry> entries, Instant end) {
+    static double rate(CountedLog<CaseLog.Entry> log, Instant end) {
         Instant since = CaseRate.since(end);
-        int at = entries.size();
-        while (at > 0 && entries.get(at - 1).openedAt().isAfter(since)) {
+        int at = log.size();
+        while (at > 0 && log.entry(at - 1).openedAt().isAfter(since)) {
             at--;
         }
-        return CaseRate.aMonth(entries.isEmpty() ? null : entries.get(0).openedAt(), entries.size() - at, end);
+        return CaseRate.aMonth(log.size() == 0 ? null : log.entry(0).openedAt(), log.size() - at, end);
     }
 
     /** The end of the last day that was asked for; now, if none was. */

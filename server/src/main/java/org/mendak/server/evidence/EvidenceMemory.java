@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.ConcurrentHashMap;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
@@ -44,6 +45,7 @@ class EvidenceMemory {
     private volatile boolean ending;
 
     private volatile Progress progress;
+    private volatile Today today = new Today(null, Map.of());
 
     private final Db db;
     private final CaseLog log;
@@ -68,17 +70,25 @@ class EvidenceMemory {
 
     /** The logs of one error, by what its documents said; the one used last is the last. */
     private static final class Kept {
-        private final Map<Frame, KeptLog> logs = new LinkedHashMap<>(4, 0.75f, true);
+        private final Map<Frame, KeptLog> logs = new LinkedHashMap<>(4, 0.75f);
+        private Frame last;
+        private KeptLog lastLog;
 
         synchronized KeptLog of(Frame frame, KnownError error, KeptLog.Source source) {
-            KeptLog found = logs.get(frame);
+            if (frame == last) {
+                // all errors are asked for by one who looks at the desk
+                return lastLog;
+            }
+            KeptLog found = logs.remove(frame);
             if (found == null) {
                 if (logs.size() >= MOST_FRAMES) {
                     logs.remove(logs.keySet().iterator().next());
                 }
                 found = new KeptLog(error, frame, source);
-                logs.put(frame, found);
             }
+            logs.put(frame, found);
+            last = frame;
+            lastLog = found;
             return found;
         }
 
@@ -108,9 +118,26 @@ class EvidenceMemory {
         return log.reading(e -> Frame.names(e, now.vocabulary()));
     }
 
+    /** What today's documents say, error by error. */
+    private record Today(Library library, Map<String, Frame> frames) {}
+
+    /** Put together once for each library while documents are those that readers see. */
+    private Frame frame(KnownError error, Map<String, Fix> fixes) {
+        Library now = library.library();
+        if (fixes != now.fixes() || error != now.errors().get(error.key())) {
+            return Frame.of(error, fixes, now);
+        }
+        Today known = today;
+        if (known.library() != now) {
+            known = new Today(now, new ConcurrentHashMap<>());
+            today = known;
+        }
+        return known.frames().computeIfAbsent(error.key(), k -> Frame.of(error, fixes, now));
+    }
+
     /** The log of a known error, as these documents have it; not to be asked for inside a transaction. */
     KeptLog of(KnownError error, Map<String, Fix> fixes) {
-        Frame frame = Frame.of(error, fixes, library.library());
+        Frame frame = frame(error, fixes);
         KeptLog found = kept.get(error.key(), k -> new Kept()).of(frame, error, source);
         if (progress != null && !found.isRead() && isLong(error)) {
             awaitReading();

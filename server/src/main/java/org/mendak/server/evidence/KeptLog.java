@@ -145,7 +145,7 @@ final class KeptLog {
                 read(source.all(error, frame));
             } else if (!numbers.isEmpty()) {
                 List<CaseLog.Entry> now = source.of(error, frame, numbers);
-                numbers.forEach(n -> log.remove(String.valueOf(n)));
+                numbers.forEach(log::remove);
                 now.forEach(log::put);
                 moved();
             }

@@ -41,6 +41,8 @@ class CaseExperience implements Experience {
     private static final Duration ALL_FRESH = Duration.ofHours(12);
     /** Cases of one error that are looked at: most of them may say no more than the message, and teach nothing. */
     static final int MOST_LOOKED_AT = 200;
+    /** Where every other one teaches, these are enough. */
+    private static final int FIRST_LOOKED_AT = 2 * CaseText.MOST_OF_ERROR;
     /** Open cases that are read, and so many that ended without a known error. */
     private static final int MOST_OTHERS = 500;
 
@@ -149,11 +151,20 @@ class CaseExperience implements Experience {
         if (today == null) {
             return List.of();
         }
-        return db.tx(tx -> store.taught(tx, error, MOST_LOOKED_AT)).stream()
+        List<CaseText> teaching = taught(error, today, FIRST_LOOKED_AT, now);
+        return teaching == null ? taught(error, today, MOST_LOOKED_AT, now) : teaching;
+    }
+
+    /** @return null if more cases may have to be looked at, and so many are not all there may be */
+    private List<CaseText> taught(String error, KnownError today, int most, Instant now) {
+        List<HeardStore.Text> newest = db.tx(tx -> store.taught(tx, error, most));
+        List<CaseText> teaching = newest.stream()
                 .filter(t -> CaseText.teaches(t.text(), today))
                 .limit(CaseText.MOST_OF_ERROR)
                 .map(t -> text(t, today.key(), now))
                 .toList();
+        boolean enough = teaching.size() == CaseText.MOST_OF_ERROR || newest.size() < most || most == MOST_LOOKED_AT;
+        return enough ? teaching : null;
     }
 
     /** Days are counted whole, so that what was read stays the same over a day. */

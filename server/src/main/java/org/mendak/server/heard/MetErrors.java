@@ -12,6 +12,8 @@ final class MetErrors {
     /** Fewer cases of a product say less than those of the whole desk. */
     private static final long ENOUGH = 30;
 
+    private static final Of NOTHING = new Of(Map.of(), 0);
+
     private MetErrors() {}
 
     /** Each error's count over the average, one case added to both; of the product's cases if there are enough. */
@@ -25,14 +27,22 @@ final class MetErrors {
                         .merge(m.error(), m.count(), Long::sum);
             }
         }
+        Map<String, Of> summed = new HashMap<>();
+        byProduct.forEach((product, of) -> summed.put(product, new Of(of, sum(of))));
         return (error, product, phase) -> {
-            Map<String, Long> of = product == null ? null : byProduct.get(product.toLowerCase(Locale.ROOT));
-            if (of == null || sum(of) < ENOUGH) {
-                of = byProduct.getOrDefault("", Map.of());
+            Of of = product == null ? null : summed.get(product.toLowerCase(Locale.ROOT));
+            if (of == null || of.sum() < ENOUGH) {
+                of = summed.getOrDefault("", NOTHING);
             }
-            return of.isEmpty() ? 1 : (of.getOrDefault(error, 0L) + 1.0) / (sum(of) / (double) of.size() + 1);
+            return of.counts().isEmpty()
+                    ? 1
+                    : (of.counts().getOrDefault(error, 0L) + 1.0)
+                            / (of.sum() / (double) of.counts().size() + 1);
         };
     }
+
+    /** Asked for each known error that a text may mean, so what there is of all is summed once. */
+    private record Of(Map<String, Long> counts, long sum) {}
 
     private static long sum(Map<String, Long> counts) {
         return counts.values().stream().mapToLong(Long::longValue).sum();

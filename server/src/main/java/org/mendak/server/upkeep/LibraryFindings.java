@@ -80,9 +80,9 @@ class LibraryFindings {
                             today)
                     .forEach(x -> all.add(found(DocumentKind.FIX, f.key(), f.title(), x)));
             used(f, shelf, all);
-            alike(f, shelf, all);
             problems(new ParsedDocument(DocumentKind.FIX, f.key(), null, f, List.of()), f.title(), shelf, all);
         }
+        shelf.alike().forEach(a -> all.add(alike(a, shelf)));
         return all;
     }
 
@@ -133,15 +133,12 @@ class LibraryFindings {
         }
     }
 
-    /** Those that are alike are told once, of the first of them: a hundred like each other are no five thousand pairs. */
-    private static void alike(Fix f, Shelf shelf, List<Finding> all) {
-        List<String> twins = shelf.twinsOf(f).stream().sorted().toList();
-        if (twins.isEmpty() || twins.get(0).compareTo(f.key()) < 0) {
-            return;
-        }
+    private static Finding alike(Shelf.Alike alike, Shelf shelf) {
+        Fix f = alike.first();
+        List<String> twins = alike.others();
         String first = twins.get(0);
         String more = twins.size() == 1 ? "" : " and " + (twins.size() - 1) + " more";
-        all.add(Finding.of(
+        return Finding.of(
                         Kind.ALIKE,
                         DocumentKind.FIX,
                         f.key(),
@@ -149,7 +146,7 @@ class LibraryFindings {
                         "is called like “" + shelf.fixes().get(first).title() + "” (" + first + ")" + more
                                 + ", or has the same commands",
                         "keep one of them, and name the other" + (twins.size() == 1 ? "" : "s") + " among its aliases")
-                .named(first));
+                .named(first);
     }
 
     /** The worst of a document's warnings, and how many there are. */

@@ -64,7 +64,7 @@ final class DemoOnADay {
     private static CaseLog.Entry numbered(int number, CaseLog.Entry e) {
         LoggedCase c = e.logged();
         return new CaseLog.Entry(
-                new LoggedCase(String.valueOf(number), c.productVersion(), c.month(), c.attempts(), c.facts()),
+                new LoggedCase(number, c.productVersion(), c.month(), c.attempts(), c.facts()),
                 e.openedAt(),
                 e.product(),
                 e.agent());

@@ -108,9 +108,9 @@ class EvidencePlaceTest extends OnDesk {
     void thePlanOfImportedCasesIsTheLibrarysOwn() {
         List<LoggedCase> log = new ArrayList<>();
         for (SimulatedCase c : simulated("pump-stops", 400, HiddenError.HiddenFix.NEVER)) {
-            LoggedCase logged = c.logged("" + log.size());
+            LoggedCase logged = c.logged(log.size());
             Map<String, String> facts = Map.of("lamp", c.facts().get("lamp"));
-            log.add(new LoggedCase(logged.id(), null, logged.month(), logged.attempts(), facts));
+            log.add(new LoggedCase(logged.number(), null, logged.month(), logged.attempts(), facts));
         }
         Map<String, Fix> fixes = new HashMap<>();
         for (int i = 0; i < 3; i++) {

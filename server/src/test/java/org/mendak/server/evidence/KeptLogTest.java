@@ -61,7 +61,7 @@ class KeptLogTest extends OnDesk {
         List<LoggedAttempt> tried = List.of(
                 new LoggedAttempt("clear-tracks", Outcome.NO_CHANGE, false, false, 3),
                 new LoggedAttempt("grow-tracks", Outcome.WORKED, false, false, 5));
-        LoggedCase logged = new LoggedCase(String.valueOf(number), "7.0", "2026-10", tried);
+        LoggedCase logged = new LoggedCase(number, "7.0", "2026-10", tried);
         cases.put(number, new CaseLog.Entry(logged, Instant.ofEpochSecond(number), "Leadline", "Liv Aune"));
         log.changed(Set.of(number));
     }

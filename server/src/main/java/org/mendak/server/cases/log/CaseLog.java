@@ -44,7 +44,7 @@ public class CaseLog {
                 Comparator.comparing(Entry::openedAt).thenComparingLong(Entry::number);
 
         public long number() {
-            return Long.parseLong(logged.id());
+            return logged.number();
         }
     }
 

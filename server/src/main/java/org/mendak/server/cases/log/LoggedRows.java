@@ -61,7 +61,7 @@ public final class LoggedRows {
         }
         return new CaseLog.Entry(
                 new LoggedCase(
-                        String.valueOf(c.number()),
+                        c.number(),
                         pooled(c.productVersion()),
                         pooled(YearMonth.from(c.openedAt().atZone(zone)).toString()),
                         pooled(List.copyOf(log)),
