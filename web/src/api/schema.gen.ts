@@ -4222,6 +4222,8 @@ export interface components {
       counts: components["schemas"]["WorklistCount"][];
       items: components["schemas"]["WorklistItem"][];
       /** Format: int32 */
+      looked: number | null;
+      /** Format: int32 */
       snoozed: number;
       /** Format: int32 */
       total: number;

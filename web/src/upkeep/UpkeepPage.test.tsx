@@ -28,6 +28,7 @@ const list = (...items: UpkeepItem[]) => ({
   snoozed: 0,
   counts: [],
   items,
+  looked: null,
 });
 
 const page = (role = "author") =>
@@ -65,6 +66,13 @@ test("thousands are told with their separator, and of what is put off one says s
   const box = await page();
   expect(box.textContent).toContain("5,212 things want looking after");
   expect(screen.getByRole("button", { name: "4 put off" })).toBeTruthy();
+});
+
+test("while all documents are looked through it says how far that is, and nothing of their state", async () => {
+  server({ "GET /api/upkeep?snoozed=false": { ...list(), looked: 37 } });
+  const box = await page();
+  expect(box.textContent).toContain("looked through: 37 %");
+  expect(box.textContent).not.toContain("Nothing wants looking after");
 });
 
 test("a library in good order says so", async () => {

@@ -5,7 +5,7 @@ import { Navigate, useNavigate } from "react-router";
 import type { UpkeepItem, UpkeepMark } from "../api";
 import { SignedIn } from "../frame";
 import { GapTabs } from "../gaps";
-import { Coming, Failed, MiniSeam, useKeys, useNow, useSay } from "../look";
+import { Coming, Failed, MiniSeam, Progress, useKeys, useNow, useSay } from "../look";
 import { words } from "../words";
 import { markItem, upkeepListQuery } from "./api";
 import { ItemLine } from "./ItemLine";
@@ -15,7 +15,7 @@ import { dayAhead, markOf, mendedAt, sectionsOf } from "./upkeepState";
 const t = words.upkeep;
 const SNOOZE_DAYS = 30;
 
-/** What wants looking after, as one worklist. States: loading, failed, empty, filled; the ones put off by themselves. */
+/** What wants looking after, as one worklist. States: loading, failed, being looked for, empty, filled; the ones put off by themselves. */
 export function UpkeepPage() {
   const [snoozed, setSnoozed] = useState(false);
   const [mine, setMine] = useState(false);
@@ -88,7 +88,8 @@ export function UpkeepPage() {
         )}
       </div>
       {!snoozed && data.total > 0 && <p className="gaps-sentence">{t.sentence(data.total)}</p>}
-      {items.length === 0 && (
+      {data.looked !== null && <Progress percent={data.looked} says={t.looking(data.looked)} />}
+      {data.looked === null && items.length === 0 && (
         <div className="empty">
           <MiniSeam outcomes={[]} planned={7} />
           <p>{snoozed ? t.noneSnoozed : t.none}</p>

@@ -5,6 +5,7 @@ export const upkeepWords = {
   title: "Upkeep",
   sentence: (n: number) =>
     `${many(n, "thing wants", "things want")} looking after; those that cost callers most stand first.`,
+  looking: (percent: number) => `All documents and the newest texts are being looked through: ${percent} %.`,
   none: "Nothing wants looking after.",
   noneHint: "What drifts, fails, contradicts itself or was not looked at for long gathers here.",
   noneSnoozed: "Nothing is put off.",

@@ -51,6 +51,8 @@ final class BigDesk {
                         "mendak",
                         "");
                 Statement s = c.createStatement()) {
+            // nobody is told of what is written here: its words are read anew as a whole
+            s.execute("delete from find_mark");
             documents(c, documents);
             errors(c);
             s.execute(

@@ -60,7 +60,7 @@ public final class Load {
         Path data = desk.copy();
         Path recording = Files.createTempFile("mendak-load", ".jfr");
         List<String> flags = new ArrayList<>(app.asStarted());
-        flags.add("-Xmx1600m");
+        flags.add("-Xmx1400m");
         if (WHERE) {
             flags.addAll(List.of(
                     "-XX:StartFlightRecording=settings=profile,dumponexit=true,filename=" + recording,

@@ -79,7 +79,7 @@ record LoadDesk(Path folder, LoadSize size) {
     /** A desk of years has been started before: what is read once has been read. */
     private void settle(App app) throws IOException, InterruptedException {
         // not closed: that would delete the desk
-        App.Running first = app.start(app.jar(), List.of("-Xmx1600m"), true, folder);
+        App.Running first = app.start(app.jar(), List.of("-Xmx1400m"), true, folder);
         while (!new String(first.call("GET", "/api/find?q=pier", null).body(), StandardCharsets.UTF_8)
                 .contains("\"reading\":null")) {
             Thread.sleep(500);

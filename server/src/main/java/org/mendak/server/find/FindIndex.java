@@ -42,6 +42,9 @@ final class FindIndex implements Closeable {
     /** So many are counted; of more is told that there are more. */
     static final int COUNTED = 1_000;
 
+    /** Where so many have the words as they were typed, nobody means what is like them; and looking for that takes five times as long. */
+    private static final int PLENTY = 100;
+
     /** As much of a body as is kept for telling where a word stands. */
     private static final int EXCERPTED = 4_000;
 
@@ -220,7 +223,7 @@ final class FindIndex implements Closeable {
     }
 
     /**
-     * What has all the words; if nothing has, what has most of them.
+     * What has all the words as they were typed; if that is not plenty, what is near to them; and if nothing is, what has most of them.
      *
      * @param from how many of the best are left out
      * @param most how many are wanted
@@ -233,9 +236,12 @@ final class FindIndex implements Closeable {
         return asked(() -> {
             IndexSearcher searcher = searchers.acquire();
             try {
-                TopDocs top = search(searcher, FindQuery.all(asked, false, now), from + most);
+                TopDocs top = search(searcher, FindQuery.all(asked, FindQuery.Reach.TYPED, now), from + most);
+                if (top.totalHits.value < PLENTY) {
+                    top = search(searcher, FindQuery.all(asked, FindQuery.Reach.WORDS, now), from + most);
+                }
                 if (top.totalHits.value == 0 && FindQuery.hasNames(asked)) {
-                    top = search(searcher, FindQuery.all(asked, true, now), from + most);
+                    top = search(searcher, FindQuery.all(asked, FindQuery.Reach.NAMES, now), from + most);
                 }
                 boolean loose = top.totalHits.value == 0 && asked.words().size() > 1;
                 if (loose) {

@@ -74,17 +74,22 @@ final class FindQuery {
         return key.strip().toLowerCase(Locale.ROOT).replaceAll("\\s+", " ");
     }
 
-    /**
-     * All words must be there.
-     *
-     * @param names whether words with digits may be mistyped too: thousands of devices are called nearly alike, and whoever asks for one that is
-     *     there means that one
-     */
-    static Query all(Asked asked, boolean names, long now) {
-        return filtered(asked, words(asked, asked.words().size(), names), now);
+    /** How far from what was typed a word may be. */
+    enum Reach {
+        /** It is there, or another form of it; the last one may be unfinished. */
+        TYPED,
+        /** It may be unfinished, or mistyped if there is no digit in it: thousands of devices are called nearly alike. */
+        WORDS,
+        /** It may be mistyped whatever it is. */
+        NAMES
     }
 
-    /** Whether it is another question with {@code names}. */
+    /** All words must be there. */
+    static Query all(Asked asked, Reach reach, long now) {
+        return filtered(asked, words(asked, asked.words().size(), reach), now);
+    }
+
+    /** Whether it is another question with {@link Reach#NAMES}. */
     static boolean hasNames(Asked asked) {
         return asked.words().stream().anyMatch(FindQuery::hasDigit);
     }
@@ -95,14 +100,14 @@ final class FindQuery {
 
     /** Some of the words must be there: more than half of them. */
     static Query most(Asked asked, long now) {
-        return filtered(asked, words(asked, (asked.words().size() + 1) / 2, true), now);
+        return filtered(asked, words(asked, (asked.words().size() + 1) / 2, Reach.NAMES), now);
     }
 
-    private static Query words(Asked asked, int atLeast, boolean names) {
+    private static Query words(Asked asked, int atLeast, Reach reach) {
         BooleanQuery.Builder all = new BooleanQuery.Builder();
         List<Query> words = new ArrayList<>();
         for (int i = 0; i < asked.words().size(); i++) {
-            word(asked.words().get(i), i == asked.words().size() - 1, names).forEach(words::add);
+            word(asked.words().get(i), i == asked.words().size() - 1, reach).forEach(words::add);
         }
         words.forEach(w -> all.add(w, Occur.SHOULD));
         all.setMinimumNumberShouldMatch(Math.max(1, Math.min(words.size(), atLeast)));
@@ -154,7 +159,7 @@ final class FindQuery {
     }
 
     /** A word at its best place; none if it has neither a letter nor a digit. */
-    private static List<Query> word(String typed, boolean last, boolean names) {
+    private static List<Query> word(String typed, boolean last, Reach reach) {
         Set<String> words = FindWords.PLAIN.of(typed);
         if (words.isEmpty()) {
             return List.of();
@@ -171,14 +176,16 @@ final class FindQuery {
             parts(places, parts, whole);
         }
         boolean number = whole.chars().allMatch(Character::isDigit);
-        if (whole.length() >= SHORTEST_BEGUN && (last || whole.length() >= SHORTEST_MISTYPED)) {
+        boolean mayBeBegun = last || reach != Reach.TYPED && whole.length() >= SHORTEST_MISTYPED;
+        if (whole.length() >= SHORTEST_BEGUN && mayBeBegun) {
             begun(places, TITLE, whole, IN_TITLE);
             begun(places, KEYS, whole, IN_KEYS);
             if (!number) {
                 begun(places, BODY, whole, IN_BODY);
             }
         }
-        if (!number && whole.length() >= SHORTEST_MISTYPED && (names || !hasDigit(whole))) {
+        boolean mayBeMistyped = reach == Reach.NAMES || reach == Reach.WORDS && !hasDigit(whole);
+        if (!number && whole.length() >= SHORTEST_MISTYPED && mayBeMistyped) {
             mistyped(places, TITLE, whole, IN_TITLE);
             mistyped(places, KEYS, whole, IN_KEYS);
             mistyped(places, BODY, whole, IN_BODY);

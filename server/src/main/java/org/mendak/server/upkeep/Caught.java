@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntConsumer;
 import org.mendak.core.recognise.Recognition;
 import org.mendak.server.platform.Db;
 import org.mendak.server.recognition.RecognitionService;
@@ -18,7 +19,7 @@ import org.springframework.stereotype.Component;
 class Caught {
 
     /** The newest say most about what is met now. */
-    private static final int MOST_TEXTS = 2_000;
+    static final int MOST_TEXTS = 2_000;
 
     private record Asked(long edition, long text) {}
 
@@ -51,11 +52,18 @@ class Caught {
     }
 
     Counts counts() {
+        return counts(texts -> {});
+    }
+
+    /** @param looked takes how many texts were looked at so far */
+    Counts counts(IntConsumer looked) {
         List<UpkeepStore.Said> said = db.tx(tx -> store.said(tx, MOST_TEXTS));
         long edition = recognition.edition();
         Map<String, Integer> own = new HashMap<>();
         Map<String, Integer> taken = new HashMap<>();
+        int done = 0;
         for (UpkeepStore.Said s : said) {
+            looked.accept(++done);
             own.merge(s.error(), 1, Integer::sum);
             String first = kept.get(new Asked(edition, s.id()), k -> first(s.text()));
             if (!first.isEmpty() && !first.equals(s.error())) {

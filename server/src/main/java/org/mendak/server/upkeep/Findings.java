@@ -1,8 +1,9 @@
 package org.mendak.server.upkeep;
 
+import com.github.benmanes.caffeine.cache.AsyncLoadingCache;
 import com.github.benmanes.caffeine.cache.CacheLoader;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import com.github.benmanes.caffeine.cache.LoadingCache;
+import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -10,6 +11,14 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.flags.FlagService;
 import org.mendak.server.evidence.AilingFixes;
@@ -40,9 +49,15 @@ class Findings {
     private final ZoneId zone;
     private final Clock clock;
     /** What the evidence says; the same on any day. */
-    private final LoadingCache<Boolean, List<Finding>> fromEvidence = kept(any -> fromEvidence());
+    private final AsyncLoadingCache<Boolean, List<Finding>> fromEvidence;
 
-    private final LoadingCache<LocalDate, List<Finding>> fromDocuments = kept(this::fromDocuments);
+    private final AsyncLoadingCache<LocalDate, List<Finding>> fromDocuments;
+    /** What is read beside is read by one. */
+    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
+        Thread t = new Thread(r, "upkeep");
+        t.setDaemon(true);
+        return t;
+    });
 
     Findings(
             UpkeepStore store,
@@ -59,20 +74,28 @@ class Findings {
         this.flags = flags;
         this.zone = settings.zone();
         this.clock = clock;
+        this.fromEvidence = kept(any -> fromEvidence());
+        this.fromDocuments = kept(this::fromDocuments);
     }
 
-    private static <K> LoadingCache<K, List<Finding>> kept(CacheLoader<K, List<Finding>> read) {
+    @PreDestroy
+    void stop() {
+        executor.shutdown();
+    }
+
+    private <K> AsyncLoadingCache<K, List<Finding>> kept(CacheLoader<K, List<Finding>> read) {
         return Caffeine.newBuilder()
+                .executor(executor)
                 .maximumSize(2)
                 .refreshAfterWrite(FRESH)
                 .expireAfterWrite(KEPT)
-                .build(read);
+                .buildAsync(read);
     }
 
     /** What was mended is gone from the list at once. */
     @EventListener
     void changed(LibraryChanged event) {
-        fromDocuments.invalidateAll();
+        fromDocuments.synchronous().invalidateAll();
     }
 
     private List<Finding> fromEvidence() {
@@ -83,11 +106,51 @@ class Findings {
         return List.copyOf(documents.of(library.library(), today));
     }
 
-    /** What takes long; not to be asked for while a connection is held. */
+    /** What takes long, however long it takes; not to be asked for while a connection is held. */
     List<Finding> slow(LocalDate today) {
-        List<Finding> all = new ArrayList<>(fromEvidence.get(true));
-        all.addAll(fromDocuments.get(today));
-        return all;
+        try {
+            return gathered(today).join();
+        } catch (CompletionException e) {
+            throw e.getCause() instanceof RuntimeException r ? r : e;
+        }
+    }
+
+    /** What takes long if it is there within some time; it is looked for on otherwise. */
+    Optional<List<Finding>> slow(LocalDate today, Duration patience) {
+        try {
+            gathered(today).get(patience.toNanos(), TimeUnit.NANOSECONDS);
+        } catch (TimeoutException e) {
+            return Optional.empty();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.empty();
+        } catch (ExecutionException e) {
+            // told below
+        }
+        return Optional.of(slow(today));
+    }
+
+    private CompletableFuture<List<Finding>> gathered(LocalDate today) {
+        return looked(fromEvidence, true).thenCombine(looked(fromDocuments, today), (evidence, read) -> {
+            List<Finding> all = new ArrayList<>(evidence);
+            all.addAll(read);
+            return all;
+        });
+    }
+
+    /** Who asks after a look that failed has it taken again. */
+    private static <K> CompletableFuture<List<Finding>> looked(AsyncLoadingCache<K, List<Finding>> kept, K key) {
+        CompletableFuture<List<Finding>> found = kept.get(key);
+        if (found.isCompletedExceptionally()) {
+            kept.asMap().remove(key, found);
+            return kept.get(key);
+        }
+        return found;
+    }
+
+    /** How far looking through the documents is, in percent. */
+    int percent() {
+        return documents.percent();
     }
 
     private static Finding ailing(AilingFixes.Ailing a) {

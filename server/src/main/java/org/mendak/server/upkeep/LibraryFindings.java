@@ -41,6 +41,17 @@ class LibraryFindings {
         this.zone = settings.zone();
     }
 
+    /** How much of a look was done, and of how much; the last one's. */
+    private record Looked(int done, int all) {}
+
+    private volatile Looked looked = new Looked(0, 1);
+
+    /** How far the look is that is under way, in percent. */
+    int percent() {
+        Looked now = looked;
+        return (int) (100L * now.done() / now.all());
+    }
+
     private record Counted(
             Map<String, Integer> cases, Map<String, EvidenceService.Took> minutes, Map<String, Instant> published) {}
 
@@ -50,7 +61,11 @@ class LibraryFindings {
                 new Counted(evidence.met(), evidence.took(library.fixes().keySet()), db.tx(store::published));
         Shelf shelf = new Shelf(library.fixes(), library.errors(), library.vocabulary());
         List<Finding> all = new ArrayList<>();
-        Caught.Counts counts = caught.counts();
+        int toLookAt =
+                Caught.MOST_TEXTS + library.errors().size() + library.fixes().size();
+        looked = new Looked(0, toLookAt);
+        Caught.Counts counts = caught.counts(texts -> looked = new Looked(texts, toLookAt));
+        int done = Caught.MOST_TEXTS;
         for (KnownError e : new TreeMap<>(library.errors()).values()) {
             Caught.Count c = counts.of(e.key());
             int cases = counted.cases().getOrDefault(e.key(), 0)
@@ -68,6 +83,7 @@ class LibraryFindings {
                     .forEach(f -> all.add(found(DocumentKind.ERROR, e.key(), e.title(), f)));
             opposites(e, library, all);
             problems(new ParsedDocument(DocumentKind.ERROR, e.key(), e, null, List.of()), e.title(), shelf, all);
+            looked = new Looked(++done, toLookAt);
         }
         for (Fix f : new TreeMap<>(library.fixes()).values()) {
             EvidenceService.Took m = counted.minutes().getOrDefault(f.key(), EvidenceService.Took.NEVER);
@@ -81,6 +97,7 @@ class LibraryFindings {
                     .forEach(x -> all.add(found(DocumentKind.FIX, f.key(), f.title(), x)));
             used(f, shelf, all);
             problems(new ParsedDocument(DocumentKind.FIX, f.key(), null, f, List.of()), f.title(), shelf, all);
+            looked = new Looked(++done, toLookAt);
         }
         shelf.alike().forEach(a -> all.add(alike(a, shelf)));
         return all;

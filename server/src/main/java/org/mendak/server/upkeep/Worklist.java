@@ -34,6 +34,9 @@ class Worklist {
     private static final Duration REMEMBERED = Duration.ofDays(180);
 
     private static final int LONGEST_SNOOZE_DAYS = 366;
+    /** Who asks while all documents are being looked through is told how far that is. */
+    private static final Duration PATIENCE = Duration.ofMillis(1_500);
+
     private final Db db;
     private final UpkeepStore store;
     private final Findings findings;
@@ -90,8 +93,14 @@ class Worklist {
      * @param total how many there are, those that are not in the list among them
      * @param snoozed how many are put off, if they are not the ones asked for
      * @param counts how many of each kind
+     * @param looked how many percent were looked through while that is going on, and nothing else is told yet; null when all were
      */
-    record Upkeep(int total, int snoozed, List<Count> counts, List<Item> items) {}
+    record Upkeep(
+            int total,
+            int snoozed,
+            List<Count> counts,
+            List<Item> items,
+            @OrNull Integer looked) {}
 
     record Count(Kind kind, int items) {}
 
@@ -114,7 +123,12 @@ class Worklist {
      */
     Upkeep list(Caller caller, boolean snoozed) {
         caller.may(Role.AUTHOR, Scope.READ, "see upkeep");
-        List<Finding> gathered = findings.slow(today());
+        return findings.slow(today(), PATIENCE)
+                .map(gathered -> list(caller, snoozed, gathered))
+                .orElseGet(() -> new Upkeep(0, 0, List.of(), List.of(), findings.percent()));
+    }
+
+    private Upkeep list(Caller caller, boolean snoozed, List<Finding> gathered) {
         return db.tx(tx -> {
             Map<String, UpkeepStore.Mark> marks = store.marks(tx);
             Map<Long, String> logins = logins(team.authors(tx));
@@ -133,7 +147,8 @@ class Worklist {
                     counts.entrySet().stream()
                             .map(e -> new Count(e.getKey(), e.getValue()))
                             .toList(),
-                    meant.stream().limit(MOST).toList());
+                    meant.stream().limit(MOST).toList(),
+                    null);
         });
     }
 
