@@ -1,5 +1,6 @@
 package org.mendak.server.gaps;
 
+import jakarta.annotation.PreDestroy;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -10,6 +11,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.locks.ReentrantLock;
 import org.mendak.core.evidence.Surge;
 import org.mendak.core.evidence.WeekProfile;
@@ -20,10 +23,13 @@ import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 
 /** What comes in far more often just now than it usually does. */
@@ -33,10 +39,15 @@ public class SurgeService {
     /** For so long an answer is given again: a page asks every minute, and every page asks. */
     private static final Duration KEPT = Duration.ofSeconds(30);
 
+    /** Whoever asks later than that, but not later than this, is told the same once more, and it is looked beside. */
+    private static final Duration TOLD = Duration.ofMinutes(2);
+
     private static final int MOST = 5;
     private static final int CASES = 3;
     private static final int LOOKED_THROUGH = 300;
     private static final double MONTH_DAYS = 30;
+
+    private static final Logger LOG = LoggerFactory.getLogger(SurgeService.class);
 
     private final Db db;
     private final SurgeStore store;
@@ -45,6 +56,12 @@ public class SurgeService {
     private final ZoneId zone;
     private final Clock clock;
     private final ReentrantLock looking = new ReentrantLock();
+    private final ScheduledExecutorService executor = Executors.newSingleThreadScheduledExecutor(r -> {
+        Thread t = new Thread(r, "surges");
+        t.setDaemon(true);
+        return t;
+    });
+    private final Paced beside = new Paced(executor, this::lookBeside);
     private volatile Seen seen;
 
     SurgeService(
@@ -83,7 +100,12 @@ public class SurgeService {
     public List<Surging> surges(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see surges");
         Seen last = seen;
-        if (last != null && last.stillSo(clock.instant())) {
+        Instant now = clock.instant();
+        if (last != null && last.within(KEPT, now)) {
+            return last.surging();
+        }
+        if (last != null && last.within(TOLD, now)) {
+            beside.ask();
             return last.surging();
         }
         // one looks again; who comes meanwhile is told what was seen before, and waits only for the first look of all
@@ -93,21 +115,41 @@ public class SurgeService {
             return last.surging();
         }
         try {
-            Instant at = clock.instant();
-            Seen now = seen;
-            if (now == null || !now.stillSo(at)) {
-                now = new Seen(at, db.tx(tx -> look(tx, at)));
-                seen = now;
-            }
-            return now.surging();
+            return looked().surging();
         } finally {
             looking.unlock();
         }
     }
 
+    private Seen looked() {
+        Instant at = clock.instant();
+        Seen now = seen;
+        if (now == null || !now.within(KEPT, at)) {
+            now = new Seen(at, db.tx(tx -> look(tx, at)));
+            seen = now;
+        }
+        return now;
+    }
+
+    private void lookBeside() {
+        looking.lock();
+        try {
+            looked();
+        } catch (RuntimeException e) {
+            LOG.warn("surges could not be looked for; who asks is told what was seen last", e);
+        } finally {
+            looking.unlock();
+        }
+    }
+
+    @PreDestroy
+    void stop() {
+        executor.shutdown();
+    }
+
     private record Seen(Instant at, List<Surging> surging) {
-        boolean stillSo(Instant now) {
-            return !now.isAfter(at.plus(KEPT)) && !now.isBefore(at);
+        boolean within(Duration time, Instant now) {
+            return !now.isAfter(at.plus(time)) && !now.isBefore(at);
         }
     }
 
