@@ -52,8 +52,18 @@ final class LoadPages {
         rounds = 3;
         get("evidence of the desk", i -> "/api/evidence/desk");
         get("gaps", i -> "/api/gaps");
+        untilLookedThrough("/api/upkeep");
         get("upkeep", i -> "/api/upkeep");
         times.print("one caller, again and again");
+    }
+
+    /** A page that says how far it is until all was looked through. */
+    private void untilLookedThrough(String path) throws IOException, InterruptedException {
+        long begun = System.nanoTime();
+        while (session.send("GET", path, null).body().matches("(?s).*\"looked\":\\d.*")) {
+            // the server waits a little before it answers
+        }
+        System.out.printf("%s: all of it after %.1f s%n", path, (System.nanoTime() - begun) / 1e9);
     }
 
     private void work(String error, String prefix) throws IOException, InterruptedException {

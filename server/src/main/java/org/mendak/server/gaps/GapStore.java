@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
 /** What the desk met and could not name; the table {@code shape_hidden}. */
@@ -91,9 +92,9 @@ class GapStore {
                                 + " as unnamed",
                         r -> new Counted(r.getLong("n"), r.getLong("solved"), r.getLong("unnamed")),
                         since,
-                        CaseStatus.SOLVED,
+                        Words.word(CaseStatus.SOLVED),
                         since,
-                        CaseStatus.WORKED_AROUND,
+                        Words.word(CaseStatus.WORKED_AROUND),
                         since,
                         since)
                 .orElse(new Counted(0, 0, 0));
