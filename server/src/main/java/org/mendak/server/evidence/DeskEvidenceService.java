@@ -1,6 +1,7 @@
 package org.mendak.server.evidence;
 
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,11 +12,9 @@ import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Alarms;
@@ -24,6 +23,7 @@ import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Awaited;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -152,16 +152,7 @@ class DeskEvidenceService {
     }
 
     private static Optional<All> awaited(Look look, long end) {
-        try {
-            return Optional.of(look.all.get(Math.max(0, end - System.nanoTime()), TimeUnit.NANOSECONDS));
-        } catch (TimeoutException e) {
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return Optional.empty();
-        } catch (ExecutionException e) {
-            throw e.getCause() instanceof RuntimeException r ? r : new IllegalStateException(e.getCause());
-        }
+        return Awaited.within(look.all, Duration.ofNanos(end - System.nanoTime()));
     }
 
     /** What all errors come to, computed here; waits as long as it takes. */

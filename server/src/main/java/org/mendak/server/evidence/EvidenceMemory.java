@@ -30,7 +30,7 @@ import org.springframework.stereotype.Component;
 @Component
 class EvidenceMemory {
 
-    /** Cases whose logs are kept, all errors together; one takes about two hundred bytes. */
+    /** Cases whose logs are kept, all errors together; one takes two hundred bytes, and five hundred where errors are rare. */
     private static final long MOST_CASES = 2_000_000;
 
     /** Cases that are open go by documents of before for a while. */

@@ -13,17 +13,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.flags.FlagService;
 import org.mendak.server.evidence.AilingFixes;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Awaited;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
@@ -40,6 +37,8 @@ class Findings {
     private static final Duration FRESH = Duration.ofMinutes(1);
 
     private static final Duration KEPT = Duration.ofHours(1);
+
+    private static final Duration FOR_EVER = Duration.ofDays(1);
 
     private final UpkeepStore store;
     private final LibraryFindings documents;
@@ -108,26 +107,12 @@ class Findings {
 
     /** What takes long, however long it takes; not to be asked for while a connection is held. */
     List<Finding> slow(LocalDate today) {
-        try {
-            return gathered(today).join();
-        } catch (CompletionException e) {
-            throw e.getCause() instanceof RuntimeException r ? r : e;
-        }
+        return Awaited.within(gathered(today), FOR_EVER).orElseThrow();
     }
 
     /** What takes long if it is there within some time; it is looked for on otherwise. */
     Optional<List<Finding>> slow(LocalDate today, Duration patience) {
-        try {
-            gathered(today).get(patience.toNanos(), TimeUnit.NANOSECONDS);
-        } catch (TimeoutException e) {
-            return Optional.empty();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return Optional.empty();
-        } catch (ExecutionException e) {
-            // told below
-        }
-        return Optional.of(slow(today));
+        return Awaited.within(gathered(today), patience);
     }
 
     private CompletableFuture<List<Finding>> gathered(LocalDate today) {
