@@ -112,6 +112,9 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, double[
         /** What it comes to. O(cases · log cases). */
         public DeskFigures figures() {
             Of all = new Of();
+            // millions of minutes in one piece, and not in pieces that grow
+            all.minutes =
+                    new double[months.values().stream().mapToInt(o -> o.solved).sum()];
             List<Month> told = new ArrayList<>();
             months.forEach((month, o) -> {
                 all.addAll(o);
@@ -119,9 +122,8 @@ public record DeskFigures(int cases, int solved, int firstFix, int held, double[
                 Arrays.sort(minutes);
                 told.add(new Month(month, o.cases, o.solved, o.first, o.held, DeskFigures.quantile(minutes, 0.5)));
             });
-            double[] minutes = Arrays.copyOf(all.minutes, all.solved);
-            Arrays.sort(minutes);
-            return new DeskFigures(all.cases, all.solved, all.first, all.held, minutes, told);
+            Arrays.sort(all.minutes);
+            return new DeskFigures(all.cases, all.solved, all.first, all.held, all.minutes, told);
         }
     }
 

@@ -135,7 +135,7 @@ final class EvidenceViews {
     /** The newest cases that a fix was tried in, the newest last. */
     private List<Long> cases(String fix, List<LoggedCase> log) {
         List<Long> newest = new ArrayList<>(Try.newest(e.fixes(), List.of(fix), log, MOST_CASES).stream()
-                .map(t -> t.caseNumber())
+                .map(Try::caseNumber)
                 .distinct()
                 .toList());
         Collections.reverse(newest);
@@ -160,7 +160,7 @@ final class EvidenceViews {
                 c.triedSince(),
                 c.factor(),
                 Try.newest(e.fixes(), List.of(fix), since, MOST_SINCE).stream()
-                        .map(t -> t.caseNumber())
+                        .map(Try::caseNumber)
                         .distinct()
                         .toList());
     }

@@ -42,7 +42,7 @@ final class FindIndex implements Closeable {
     /** So many are counted; of more is told that there are more. */
     static final int COUNTED = 1_000;
 
-    /** Where so many have the words as they were typed, nobody means what is like them; and looking for that takes five times as long. */
+    /** Where so many have the words as they were typed, nobody means what is like them; and looking for that takes twice as long. */
     private static final int PLENTY = 100;
 
     /** As much of a body as is kept for telling where a word stands. */
