@@ -10,8 +10,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.Prior;
 import org.mendak.core.runbook.KnownError;
@@ -46,6 +48,9 @@ class CaseExperience implements Experience {
     /** Open cases that are read, and so many that ended without a known error. */
     private static final int MOST_OTHERS = 500;
 
+    private static final long GRACE_S = 10;
+    private static final long LONGEST_REST_NS = TimeUnit.MILLISECONDS.toNanos(50);
+
     private final Db db;
     private final HeardStore store;
     private final LibraryService library;
@@ -56,6 +61,7 @@ class CaseExperience implements Experience {
         t.setDaemon(true);
         return t;
     });
+    private final CountDownLatch ended = new CountDownLatch(1);
     private final Paced reading = new Paced(executor, this::read);
     private volatile Prior prior = Prior.NONE;
     private volatile List<CaseText> texts = List.of();
@@ -136,13 +142,31 @@ class CaseExperience implements Experience {
         for (String error : Set.copyOf(changed)) {
             // before it is read: what changes meanwhile is read again
             changed.remove(error);
+            long begun = System.nanoTime();
             taught.put(error, taught(error, now));
+            if (rest(System.nanoTime() - begun)) {
+                return texts;
+            }
         }
         List<CaseText> all = new ArrayList<>();
         taught.values().forEach(all::addAll);
         db.tx(tx -> store.open(tx, MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
         db.tx(tx -> store.unknown(tx, now.minus(LOOKED_BACK), MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
         return List.copyOf(all);
+    }
+
+    /**
+     * Rests as long as reading took: with thousands of errors all of it takes minutes, in which others work.
+     *
+     * @return whether nothing is to be read any more
+     */
+    private boolean rest(long tookNs) {
+        try {
+            return ended.await(Math.min(tookNs, LONGEST_REST_NS), TimeUnit.NANOSECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return true;
+        }
     }
 
     /** A case under an error's earlier name is one of its cases too. */
@@ -173,8 +197,19 @@ class CaseExperience implements Experience {
         return new CaseText(t.number(), endedAs, t.text(), CaseText.weightAfter(days));
     }
 
+    /** Reading comes to an end by itself: a thread that is interrupted while it reads closes the file of the desk. */
+    void end() {
+        ended.countDown();
+    }
+
     @PreDestroy
     void stop() {
+        end();
         executor.shutdown();
+        try {
+            executor.awaitTermination(GRACE_S, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
     }
 }

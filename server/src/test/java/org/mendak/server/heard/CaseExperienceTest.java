@@ -3,15 +3,20 @@ package org.mendak.server.heard;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.timeout;
+import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
@@ -24,7 +29,14 @@ class CaseExperienceTest {
     private static final int MOST_MS = 20_000;
 
     private final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2026-11-02T08:00:00Z"));
-    private final HeardStore store = mock(HeardStore.class);
+    private HeardStore store;
+    private Library published;
+
+    @BeforeEach
+    void nothingWasRead() {
+        store = mock(HeardStore.class);
+        published = mock(Library.class);
+    }
 
     private CaseExperience experience() {
         Db db = mock(Db.class);
@@ -33,8 +45,7 @@ class CaseExperienceTest {
         Clock clock = mock(Clock.class);
         when(clock.instant()).thenAnswer(i -> now.get());
         LibraryService library = mock(LibraryService.class);
-        Library empty = mock(Library.class);
-        when(library.library()).thenReturn(empty);
+        when(library.library()).thenReturn(published);
         return new CaseExperience(db, store, library, clock);
     }
 
@@ -62,5 +73,21 @@ class CaseExperienceTest {
         } finally {
             experience.stop();
         }
+    }
+
+    /** Thousands of errors take minutes: a server that is ended does not wait for them. */
+    @Test
+    void afterTheEndNoFurtherErrorIsRead() {
+        CaseExperience experience = experience();
+        when(store.errors(any())).thenReturn(List.of("tracks-full", "board-goes-dark", "table-torn"));
+        when(published.error(any())).thenAnswer(read -> {
+            experience.end();
+            return Optional.empty();
+        });
+        experience.prior();
+        verify(published, timeout(MOST_MS)).error(any());
+        experience.stop();
+        verify(published, times(1)).error(any());
+        verify(store, never()).open(any(), anyInt());
     }
 }
