@@ -1,6 +1,7 @@
 package org.mendak.server.upkeep;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
@@ -70,6 +71,27 @@ class FindingsTest {
         Findings findings = findings();
         assertThatThrownBy(() -> findings.slow(TODAY)).hasMessage("no space left");
         assertThat(findings.slow(TODAY)).containsExactly(UNUSED);
+        findings.stop();
+    }
+
+    /** What was begun before it was published says nothing of it to whoever asks afterwards. */
+    @Test
+    void aLookThatWasUnderWayIsNotToldAfterAPublication() {
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch published = new CountDownLatch(1);
+        when(documents.of(any(), any()))
+                .thenAnswer(before -> {
+                    begun.countDown();
+                    published.await();
+                    return List.of(UNUSED);
+                })
+                .thenReturn(List.of());
+        Findings findings = findings();
+        assertThat(findings.slow(TODAY, Duration.ofMillis(1))).isEmpty();
+        assertThatCode(begun::await).doesNotThrowAnyException();
+        findings.changed(new LibraryChanged(null));
+        published.countDown();
+        assertThat(findings.slow(TODAY)).isEmpty();
         findings.stop();
     }
 
