@@ -3,10 +3,10 @@ package org.mendak.server.custody;
 import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import javax.sql.DataSource;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.DeskFolder;
@@ -99,11 +99,7 @@ class DeskWatch implements SmartLifecycle {
     @Override
     public void start() {
         look();
-        clock = Executors.newSingleThreadScheduledExecutor(r -> {
-            Thread t = new Thread(r, "watch");
-            t.setDaemon(true);
-            return t;
-        });
+        clock = Beside.one("watch");
         clock.scheduleWithFixedDelay(this::look, EVERY_MS, EVERY_MS, TimeUnit.MILLISECONDS);
     }
 

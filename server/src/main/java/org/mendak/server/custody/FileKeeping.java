@@ -1,7 +1,6 @@
 package org.mendak.server.custody;
 
 import java.sql.SQLException;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import javax.sql.DataSource;
@@ -9,6 +8,7 @@ import org.h2.engine.SessionLocal;
 import org.h2.jdbc.JdbcConnection;
 import org.h2.mvstore.MVStore;
 import org.h2.mvstore.MVStoreException;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.DeskState;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -85,11 +85,7 @@ class FileKeeping implements SmartLifecycle {
 
     @Override
     public void start() {
-        clock = Executors.newSingleThreadScheduledExecutor(r -> {
-            Thread t = new Thread(r, "file");
-            t.setDaemon(true);
-            return t;
-        });
+        clock = Beside.one("file");
         clock.scheduleWithFixedDelay(this::look, EVERY_MS, EVERY_MS, TimeUnit.MILLISECONDS);
     }
 

@@ -13,7 +13,6 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
@@ -24,6 +23,7 @@ import org.mendak.core.evidence.Evidence;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Awaited;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -67,11 +67,7 @@ class DeskEvidenceService {
     private final LibraryService library;
     private final DriftBar bar;
     private final Map<CaseChoice, Look> looks = new ConcurrentHashMap<>();
-    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "evidence");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ExecutorService executor = Beside.one("evidence");
 
     DeskEvidenceService(
             EvidenceMemory memory, DeskLines lines, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {

@@ -12,7 +12,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.apache.lucene.store.Directory;
@@ -23,6 +22,7 @@ import org.mendak.server.cases.CaseTold;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DeskFolder;
@@ -64,11 +64,7 @@ public class FindService {
     private final DeskFolder folder;
     private volatile FindIndex index;
     private final Set<Long> changed = ConcurrentHashMap.newKeySet();
-    private final ScheduledExecutorService reader = Executors.newSingleThreadScheduledExecutor(r -> {
-        Thread t = new Thread(r, "find");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ScheduledExecutorService reader = Beside.one("find");
     private final Paced changes = new Paced(reader, () -> done(this::cases));
     /** What of the library is in the index; of the reading thread alone. */
     private Map<String, Integer> read = new HashMap<>();

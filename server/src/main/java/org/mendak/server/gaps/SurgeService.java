@@ -11,7 +11,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.locks.ReentrantLock;
 import org.mendak.core.evidence.Surge;
@@ -20,6 +19,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.shapes.Common;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.OrNull;
@@ -56,11 +56,7 @@ public class SurgeService {
     private final ZoneId zone;
     private final Clock clock;
     private final ReentrantLock looking = new ReentrantLock();
-    private final ScheduledExecutorService executor = Executors.newSingleThreadScheduledExecutor(r -> {
-        Thread t = new Thread(r, "surges");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ScheduledExecutorService executor = Beside.one("surges");
     private final Paced beside = new Paced(executor, this::lookBeside);
     private volatile Seen seen;
 

@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.mendak.core.recognise.CaseText;
@@ -19,6 +18,7 @@ import org.mendak.core.recognise.Prior;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseChanged;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.recognition.Experience;
@@ -56,11 +56,7 @@ class CaseExperience implements Experience {
     private final LibraryService library;
     private final Clock clock;
     private final Set<String> changed = ConcurrentHashMap.newKeySet();
-    private final ScheduledExecutorService executor = Executors.newSingleThreadScheduledExecutor(r -> {
-        Thread t = new Thread(r, "heard");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ScheduledExecutorService executor = Beside.one("heard");
     private final CountDownLatch ended = new CountDownLatch(1);
     private final Paced reading = new Paced(executor, this::read);
     private volatile Prior prior = Prior.NONE;

@@ -18,6 +18,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -176,15 +177,9 @@ class HookTeller implements SmartLifecycle {
 
     @Override
     public void start() {
-        callers = Executors.newFixedThreadPool(AT_ONCE, r -> daemon(r, "hook"));
-        timer = Executors.newSingleThreadScheduledExecutor(r -> daemon(r, "hooks"));
+        callers = Executors.newFixedThreadPool(AT_ONCE, Beside.threads("hook"));
+        timer = Beside.one("hooks");
         timer.scheduleWithFixedDelay(this::tick, EVERY_MS, EVERY_MS, TimeUnit.MILLISECONDS);
-    }
-
-    private static Thread daemon(Runnable r, String name) {
-        Thread t = new Thread(r, name);
-        t.setDaemon(true);
-        return t;
     }
 
     @Override

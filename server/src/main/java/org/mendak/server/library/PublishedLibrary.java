@@ -5,7 +5,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
@@ -14,6 +13,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Tx;
 import org.slf4j.Logger;
@@ -46,11 +46,7 @@ class PublishedLibrary {
     private long built;
 
     private volatile boolean failed;
-    private final ScheduledExecutorService again = Executors.newSingleThreadScheduledExecutor(r -> {
-        Thread t = new Thread(r, "library");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ScheduledExecutorService again = Beside.one("library");
 
     private volatile Library library;
 

@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.ThreadPoolExecutor;
@@ -52,7 +51,7 @@ public class Live implements SmartLifecycle {
     private final Map<String, AtomicInteger> changes = new ConcurrentHashMap<>();
     private final AtomicLong ids = new AtomicLong();
     private final ThreadPoolExecutor writers = new ThreadPoolExecutor(
-            WRITERS, WRITERS, 1, TimeUnit.MINUTES, new LinkedBlockingQueue<>(), r -> daemon(r, "live-writer"));
+            WRITERS, WRITERS, 1, TimeUnit.MINUTES, new LinkedBlockingQueue<>(), Beside.threads("live-writer"));
     private volatile ScheduledExecutorService clock;
 
     Live(JsonMapper json) {
@@ -165,15 +164,9 @@ public class Live implements SmartLifecycle {
         }
     }
 
-    private static Thread daemon(Runnable r, String name) {
-        Thread t = new Thread(r, name);
-        t.setDaemon(true);
-        return t;
-    }
-
     @Override
     public void start() {
-        clock = Executors.newSingleThreadScheduledExecutor(r -> daemon(r, "live"));
+        clock = Beside.one("live");
         clock.scheduleAtFixedRate(
                 () -> each(s -> s.tell(SseEmitter.event().comment("here"))),
                 HEARTBEAT_S,

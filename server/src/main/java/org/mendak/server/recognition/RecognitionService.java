@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import org.mendak.core.recognise.CaseText;
 import org.mendak.core.recognise.Prior;
@@ -19,6 +18,7 @@ import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Refusal;
@@ -35,11 +35,7 @@ public class RecognitionService {
 
     private final LibraryService library;
     private final ObjectProvider<Experience> experience;
-    private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(r -> {
-        Thread t = new Thread(r, "index");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ScheduledExecutorService background = Beside.one("index");
     private final Paced learning = new Paced(background, this::relearn);
     private volatile Recogniser recogniser;
     /** Guarded by this for writing. */

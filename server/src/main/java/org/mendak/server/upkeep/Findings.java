@@ -14,13 +14,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.flags.FlagService;
 import org.mendak.server.evidence.AilingFixes;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Awaited;
+import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
@@ -52,11 +52,7 @@ class Findings {
 
     private final AsyncLoadingCache<LocalDate, List<Finding>> fromDocuments;
     /** What is read beside is read by one. */
-    private final ExecutorService executor = Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "upkeep");
-        t.setDaemon(true);
-        return t;
-    });
+    private final ExecutorService executor = Beside.one("upkeep");
 
     Findings(
             UpkeepStore store,
