@@ -84,6 +84,11 @@ public class AilingFixes {
                 .toList();
     }
 
+    /** How far finding them is, in percent. */
+    public int percent() {
+        return desk.percent();
+    }
+
     private Ailing fell(KnownError e, String fix, Drift.Change c) {
         String since = c.release() == null ? c.month() : "version " + c.release();
         return new Ailing(

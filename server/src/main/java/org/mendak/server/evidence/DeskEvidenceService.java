@@ -66,6 +66,7 @@ class DeskEvidenceService {
     private final ErrorEvidenceService errors;
     private final LibraryService library;
     private final DriftBar bar;
+    private volatile Look lookedNow = new Look();
     private final Map<CaseChoice, Look> looks = new ConcurrentHashMap<>();
     private final ExecutorService executor = Beside.one("evidence");
 
@@ -115,12 +116,20 @@ class DeskEvidenceService {
 
     /** Cases are read first, and then each error is computed; reading may have begun before anybody asked. */
     private DeskEvidence howFar(Look look) {
+        return DeskEvidence.reading(percent(look), 100);
+    }
+
+    private long percent(Look look) {
         EvidenceMemory.Progress reading = memory.progress();
         int errorsInAll = library.library().errors().size();
         return reading == null
-                ? DeskEvidence.reading(
-                        READING_PERCENT + (100 - READING_PERCENT) * look.done.get() / Math.max(1, errorsInAll), 100)
-                : DeskEvidence.reading(READING_PERCENT * reading.done() / reading.total(), 100);
+                ? READING_PERCENT + (100 - READING_PERCENT) * look.done.get() / Math.max(1, errorsInAll)
+                : READING_PERCENT * reading.done() / reading.total();
+    }
+
+    /** How far the look of {@link #now} is that was begun last, in percent. */
+    int percent() {
+        return (int) percent(lookedNow);
     }
 
     private Look begun(CaseChoice choice) {
@@ -154,6 +163,7 @@ class DeskEvidenceService {
     /** What all errors come to, computed here; waits as long as it takes. */
     All now(CaseChoice choice) {
         Look look = new Look();
+        lookedNow = look;
         memory.fill();
         return look(choice, look);
     }

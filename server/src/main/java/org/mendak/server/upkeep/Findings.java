@@ -38,6 +38,7 @@ class Findings {
 
     private static final Duration KEPT = Duration.ofHours(1);
 
+    private static final int HALF = 50;
     private static final Duration FOR_EVER = Duration.ofDays(1);
 
     private final UpkeepStore store;
@@ -129,9 +130,10 @@ class Findings {
         return found;
     }
 
-    /** How far looking through the documents is, in percent. */
+    /** How far it is, in percent: half of it is the evidence, which comes first. */
     int percent() {
-        return documents.percent();
+        CompletableFuture<List<Finding>> evidence = fromEvidence.getIfPresent(true);
+        return evidence == null || !evidence.isDone() ? ailing.percent() / 2 : HALF + documents.percent() / 2;
     }
 
     private static Finding ailing(AilingFixes.Ailing a) {

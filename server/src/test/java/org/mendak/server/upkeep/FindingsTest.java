@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.timeout;
+import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
 import java.time.Clock;
@@ -14,6 +16,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.evidence.AilingFixes;
@@ -28,11 +31,19 @@ class FindingsTest {
     private static final Finding UNUSED =
             Finding.of(Kind.UNUSED, DocumentKind.FIX, "load-table", "Load the table", "nobody tries it", "retire it");
 
-    private final LibraryFindings documents = mock(LibraryFindings.class);
-    private final AilingFixes ailing = mock(AilingFixes.class);
-    private final Settings settings = mock(Settings.class);
+    private static final int LONGEST_MS = 20_000;
+
+    private LibraryFindings documents;
+    private AilingFixes ailing;
+
+    @BeforeEach
+    void nothingWasLookedAt() {
+        documents = mock(LibraryFindings.class);
+        ailing = mock(AilingFixes.class);
+    }
 
     private Findings findings() {
+        Settings settings = mock(Settings.class);
         when(settings.zone()).thenReturn(ZoneOffset.UTC);
         when(ailing.all()).thenReturn(List.of());
         return new Findings(
@@ -48,14 +59,25 @@ class FindingsTest {
     @Test
     void whoIsNotPatientIsToldHowFarItIs() {
         CountDownLatch looked = new CountDownLatch(1);
+        CountDownLatch evidence = new CountDownLatch(1);
         when(documents.percent()).thenReturn(40);
+        when(ailing.percent()).thenReturn(60);
         when(documents.of(any(), any())).thenAnswer(i -> {
             looked.await();
             return List.of(UNUSED);
         });
         Findings findings = findings();
+        when(ailing.all()).thenAnswer(i -> {
+            evidence.await();
+            return List.of();
+        });
         assertThat(findings.slow(TODAY, Duration.ofMillis(5))).isEmpty();
-        assertThat(findings.percent()).isEqualTo(40);
+        assertThat(findings.percent()).as("of the evidence").isEqualTo(30);
+        evidence.countDown();
+        // the documents come after it
+        verify(documents, timeout(LONGEST_MS)).of(any(), any());
+        assertThat(findings.slow(TODAY, Duration.ofMillis(5))).isEmpty();
+        assertThat(findings.percent()).as("of the documents").isEqualTo(70);
         looked.countDown();
         // the look that was begun for the first goes on for the next
         assertThat(findings.slow(TODAY)).containsExactly(UNUSED);
