@@ -6,8 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Drift;
-import org.mendak.core.evidence.Evidence;
-import org.mendak.core.evidence.FixTally;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.springframework.stereotype.Service;
@@ -56,21 +54,27 @@ public class AilingFixes {
         List<Ailing> ailing = new ArrayList<>();
         List<Double> looked = new ArrayList<>();
         for (DeskLines.Line l : desk.now(EVERYTHING).lines()) {
-            Evidence evidence = l.evidence();
-            for (int i = 0; i < l.tested().size(); i++) {
-                FixTally t = evidence.tallies().get(i);
-                String fix = evidence.fixes().get(i);
-                Drift.Tested tested = l.tested().get(i);
-                if (tested.evidence() > 0) {
-                    looked.add(tested.evidence());
+            for (DeskLines.Telling t : l.telling()) {
+                if (t.tested().evidence() > 0) {
+                    looked.add(t.tested().evidence());
                 }
-                tested.change()
+                t.tested()
+                        .change()
                         .filter(Drift.Change::fell)
-                        .map(c -> new Fell(c.factor(), fell(l.error(), fix, c)))
+                        .map(c -> new Fell(c.factor(), fell(l.error(), t.fix(), c)))
                         .ifPresent(fell::add);
                 if (t.neverHelps()) {
                     ailing.add(new Ailing(
-                            l.error().key(), l.error().title(), fix, title(fix), false, "", 0, 0, t.tried(), t.held()));
+                            l.error().key(),
+                            l.error().title(),
+                            t.fix(),
+                            title(t.fix()),
+                            false,
+                            "",
+                            0,
+                            0,
+                            t.tried(),
+                            t.held()));
                 }
             }
         }

@@ -18,8 +18,6 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Alarms;
 import org.mendak.core.evidence.DeskFigures;
-import org.mendak.core.evidence.Drift;
-import org.mendak.core.evidence.Evidence;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Awaited;
@@ -204,12 +202,12 @@ class DeskEvidenceService {
                 DeskEvidence.ErrorLine line = line(l, choice);
                 told.add(line);
                 saved += line.savedAMonth() == null ? 0 : line.savedAMonth();
-                l.tested().stream()
-                        .map(Drift.Tested::evidence)
+                l.telling().stream()
+                        .map(t -> t.tested().evidence())
                         .filter(x -> x > 0)
                         .forEach(looked::add);
                 changes.addAll(l.changed());
-                l.chosen().look(log -> {
+                l.look(log -> {
                     counts.addAll(log.figures());
                     return null;
                 });
@@ -262,21 +260,20 @@ class DeskEvidenceService {
     }
 
     private DeskEvidence.ErrorLine line(DeskLines.Line l, CaseChoice choice) {
-        Evidence e = l.evidence();
-        double rate = l.chosen().look(log -> ErrorEvidenceService.rate(log, errors.until(choice)));
-        Double saved = l.order().savedMinutes();
+        double rate = l.look(log -> ErrorEvidenceService.rate(log, errors.until(choice)));
+        DeskLines.Minutes minutes = l.minutes();
         return new DeskEvidence.ErrorLine(
                 l.error().key(),
                 l.error().title(),
                 l.cases(),
-                e.solved(),
-                e.enoughToMeasure(),
-                e.isLittle(),
-                l.order().expectedMinutes(),
-                l.order().expectedMinutesAuthored(),
+                l.solved(),
+                l.enough(),
+                l.little(),
+                minutes.expected(),
+                minutes.authored(),
                 rate,
-                saved == null ? null : (Double) (saved * rate),
-                ErrorEvidenceService.differs(l.error(), l.order()),
+                minutes.saved() == null ? null : (Double) (minutes.saved() * rate),
+                minutes.differs(),
                 l.hardlyEver());
     }
 

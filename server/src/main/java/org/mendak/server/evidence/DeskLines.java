@@ -5,9 +5,12 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.Function;
+import java.util.stream.IntStream;
 import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.Evidence;
+import org.mendak.core.evidence.FixTally;
 import org.mendak.core.plan.Plan;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
@@ -42,22 +45,40 @@ class DeskLines {
     }
 
     /**
-     * One error's part.
+     * A fix of which there is something to tell.
      *
-     * @param chosen its chosen cases
-     * @param evidence of them
-     * @param order of its fixes; null without cases
-     * @param tested what the tries of each fix say of a change; empty without cases
+     * @param neverHelps whether it was tried often and hardly ever helped
+     * @param tested what its tries say of a change
+     */
+    record Telling(String fix, int tried, int held, boolean neverHelps, Drift.Tested tested) {}
+
+    /**
+     * What the measured order is expected to take; each is null in the author's order.
+     *
+     * @param differs whether it is another one than the author's
+     */
+    record Minutes(Double expected, Double authored, Double saved, boolean differs) {}
+
+    /**
+     * One error's part: what is told of it and no more, as there may be thousands.
+     *
+     * @param chosen the log of its chosen cases; null if all are
+     * @param enough whether they are enough to measure an order
+     * @param little whether they are little to go by
+     * @param minutes null without cases
+     * @param telling its fixes that have something to tell of a change, or hardly ever help; empty without cases
      * @param changed those of them that say there was one
      * @param hardlyEver the titles of fixes that hardly ever helped
      */
     record Line(
             KnownError error,
-            ErrorEvidenceService.Chosen chosen,
+            CountedLog<CaseLog.Entry> chosen,
             int cases,
-            Evidence evidence,
-            Plan order,
-            List<Drift.Tested> tested,
+            int solved,
+            boolean enough,
+            boolean little,
+            Minutes minutes,
+            List<Telling> telling,
             List<DeskEvidence.Changed> changed,
             List<String> hardlyEver,
             List<String> products,
@@ -65,7 +86,25 @@ class DeskLines {
             State state) {
 
         private Line in(State now) {
-            return new Line(error, chosen, cases, evidence, order, tested, changed, hardlyEver, products, agents, now);
+            return new Line(
+                    error,
+                    chosen,
+                    cases,
+                    solved,
+                    enough,
+                    little,
+                    minutes,
+                    telling,
+                    changed,
+                    hardlyEver,
+                    products,
+                    agents,
+                    now);
+        }
+
+        /** Looks at the chosen cases. */
+        <T> T look(Function<CountedLog<CaseLog.Entry>, T> at) {
+            return chosen == null ? state.log().look(at) : at.apply(chosen);
         }
     }
 
@@ -119,15 +158,35 @@ class DeskLines {
         EvidenceViews views = new EvidenceViews(now.library(), evidence);
         return new Line(
                 error,
-                chosen,
+                chosen.chosen(),
                 cases,
-                evidence,
-                cases == 0 ? null : errors.plan(chosen, choice),
-                tested,
+                evidence.solved(),
+                evidence.enoughToMeasure(),
+                evidence.isLittle(),
+                cases == 0 ? null : minutes(error, errors.plan(chosen, choice)),
+                telling(evidence, tested),
                 cases == 0 ? List.of() : views.changed(error, tested),
                 views.hardlyEver(),
                 EvidenceViews.distinct(all.stream().map(CaseLog.Entry::product)),
                 EvidenceViews.distinct(all.stream().map(CaseLog.Entry::agent)),
                 now);
+    }
+
+    private static Minutes minutes(KnownError error, Plan plan) {
+        return new Minutes(
+                plan.expectedMinutes(),
+                plan.expectedMinutesAuthored(),
+                plan.savedMinutes(),
+                ErrorEvidenceService.differs(error, plan));
+    }
+
+    private static List<Telling> telling(Evidence evidence, List<Drift.Tested> tested) {
+        return IntStream.range(0, tested.size())
+                .mapToObj(i -> {
+                    FixTally t = evidence.tallies().get(i);
+                    return new Telling(evidence.fixes().get(i), t.tried(), t.held(), t.neverHelps(), tested.get(i));
+                })
+                .filter(t -> t.neverHelps() || t.tested().evidence() > 0)
+                .toList();
     }
 }

@@ -2,6 +2,7 @@ package org.mendak.server.evidence;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -36,6 +37,9 @@ class EvidenceMemory {
     /** Cases that are open go by documents of before for a while. */
     private static final int MOST_FRAMES = 3;
 
+    /** Logs whose fits are kept; a fit takes more than a short log does, and is soon made of it. */
+    private static final int MOST_FITTED = 2_000;
+
     private static final int PAGE = 2_000;
 
     /** Cases of a log that is not read beside others. */
@@ -54,6 +58,16 @@ class EvidenceMemory {
     private final Cache<String, Kept> kept = Caffeine.newBuilder()
             .maximumWeight(MOST_CASES)
             .weigher((String error, Kept k) -> k.weight())
+            .build();
+
+    private final Cache<KeptLog, Boolean> fitted = Caffeine.newBuilder()
+            .weakKeys()
+            .maximumSize(MOST_FITTED)
+            .removalListener((KeptLog l, Boolean asked, RemovalCause why) -> {
+                if (l != null && why.wasEvicted()) {
+                    l.forgetFits();
+                }
+            })
             .build();
 
     EvidenceMemory(Db db, CaseLog log, EvidenceStore store, LibraryService library) {
@@ -110,6 +124,11 @@ class EvidenceMemory {
         @Override
         public List<CaseLog.Entry> of(KnownError error, Frame frame, Set<Long> cases) {
             return db.tx(tx -> log.reading(e -> frame.names()).of(tx, error, cases));
+        }
+
+        @Override
+        public void fitting(KeptLog log) {
+            fitted.get(log, l -> true);
         }
     };
 

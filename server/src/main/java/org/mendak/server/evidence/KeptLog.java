@@ -32,6 +32,9 @@ final class KeptLog {
 
         /** What these cases say of the error; a case that says nothing of it is not among them. */
         List<CaseLog.Entry> of(KnownError error, Frame frame, Set<Long> cases);
+
+        /** Somebody asks for what is fitted of this log; it is forgotten when others are asked for more. */
+        void fitting(KeptLog log);
     }
 
     private final KnownError error;
@@ -163,6 +166,7 @@ final class KeptLog {
      * while another is fitted waits, and shares the next with all who came meanwhile.
      */
     EvidenceService.Fitted fitted(String productVersion) {
+        source.fitting(this);
         String release = productVersion == null ? "" : Release.of(productVersion);
         while (true) {
             CompletableFuture<EvidenceService.Fitted> before;
@@ -207,6 +211,11 @@ final class KeptLog {
             fit.completeExceptionally(e);
             throw e;
         }
+    }
+
+    /** Whoever asks next has it fitted again; who waits for a fit still has that one. */
+    synchronized void forgetFits() {
+        fits.clear();
     }
 
     private synchronized void ended(String release, CompletableFuture<EvidenceService.Fitted> fit, boolean well) {

@@ -13,8 +13,10 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.LoggedAttempt;
 import org.mendak.core.evidence.LoggedCase;
 import org.mendak.core.evidence.Outcome;
@@ -35,6 +37,7 @@ class KeptLogTest extends OnDesk {
     private final AtomicInteger readings = new AtomicInteger();
     private KeptLog log;
 
+    private final AtomicInteger fittings = new AtomicInteger();
     private final KeptLog.Source source = new KeptLog.Source() {
         @Override
         public List<CaseLog.Entry> all(KnownError error, Frame frame) {
@@ -45,6 +48,11 @@ class KeptLogTest extends OnDesk {
         @Override
         public List<CaseLog.Entry> of(KnownError error, Frame frame, Set<Long> numbers) {
             return numbers.stream().map(cases::get).toList();
+        }
+
+        @Override
+        public void fitting(KeptLog asked) {
+            fittings.incrementAndGet();
         }
     };
 
@@ -78,6 +86,9 @@ class KeptLogTest extends OnDesk {
                     boolean fresh = true;
                     for (int i = 0; i < CHANGES; i++) {
                         comes(1 + i * ASKING + own);
+                        if (i % 5 == own) {
+                            log.forgetFits();
+                        }
                         int least = told.incrementAndGet();
                         // now and then for another release, which is another fit
                         fresh &=
@@ -94,6 +105,20 @@ class KeptLogTest extends OnDesk {
         }
         assertThat(log.fitted(null).evidence().cases()).isEqualTo(ASKING * CHANGES);
         assertThat(log.fitted(null)).isSameAs(log.fitted(null));
+        assertThat(readings).hasValue(1);
+    }
+
+    @Test
+    void whatWasForgottenIsFittedAgainTheSame() {
+        LongStream.rangeClosed(1, 40).forEach(this::comes);
+        int asked = fittings.get();
+        Evidence before = log.fitted(null).evidence();
+        log.forgetFits();
+        Evidence again = log.fitted(null).evidence();
+        assertThat(again).isNotSameAs(before);
+        assertThat(again.tallies()).isEqualTo(before.tallies());
+        assertThat(again.plausible(1, 1)).isEqualTo(before.plausible(1, 1)).isPresent();
+        assertThat(fittings).hasValue(asked + 2);
         assertThat(readings).hasValue(1);
     }
 }
