@@ -1,7 +1,6 @@
 package org.mendak.server.evidence;
 
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -13,6 +12,7 @@ import org.mendak.core.evidence.CountedLog;
 import org.mendak.core.evidence.Release;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.log.CaseLog;
+import org.mendak.server.platform.Unread;
 
 /**
  * What is kept of one known error's cases: read once, and from then on only what changed. Its monitor guards the log; a fit is made outside
@@ -41,10 +41,8 @@ final class KeptLog {
     private final Frame frame;
     private final Source source;
 
-    /** Cases that changed since they were read, by their numbers; guarded by itself, which is held for moments only. */
-    private final Set<Long> changed = new HashSet<>();
-
-    private boolean allChanged;
+    /** Cases that changed since they were read, by their numbers. */
+    private final Unread unread = new Unread(MOST_CHANGED);
 
     /** Null until it was read. */
     private CountedLog<CaseLog.Entry> log;
@@ -75,9 +73,10 @@ final class KeptLog {
 
     /** These cases changed; all of them may have if none is named. */
     void changed(Set<Long> cases) {
-        synchronized (changed) {
-            changed.addAll(cases);
-            allChanged |= cases.isEmpty() || changed.size() > MOST_CHANGED;
+        if (cases.isEmpty()) {
+            unread.addAll();
+        } else {
+            unread.add(cases);
         }
     }
 
@@ -134,31 +133,17 @@ final class KeptLog {
     }
 
     private void refresh() {
-        Set<Long> numbers;
-        boolean all;
-        // taken before they are read: what changes meanwhile is read again
-        synchronized (changed) {
-            numbers = Set.copyOf(changed);
-            all = allChanged;
-            changed.clear();
-            allChanged = false;
-        }
-        try {
-            if (all || log == null) {
+        unread.read(due -> {
+            if (due.all() || log == null) {
                 read(source.all(error, frame));
-            } else if (!numbers.isEmpty()) {
-                List<CaseLog.Entry> now = source.of(error, frame, numbers);
-                numbers.forEach(log::remove);
+            } else if (!due.isNothing()) {
+                List<CaseLog.Entry> now = source.of(error, frame, due.numbers());
+                due.numbers().forEach(log::remove);
                 now.forEach(log::put);
                 moved();
             }
-        } catch (RuntimeException | Error e) {
-            synchronized (changed) {
-                changed.addAll(numbers);
-                allChanged |= all;
-            }
-            throw e;
-        }
+            return null;
+        });
     }
 
     /**

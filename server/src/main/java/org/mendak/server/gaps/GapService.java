@@ -18,6 +18,7 @@ import org.mendak.core.runbook.Editing;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.shapes.Common;
 import org.mendak.server.cases.WorkedTime;
+import org.mendak.server.gaps.CameInStore.CameIn;
 import org.mendak.server.gaps.GapStore.Hidden;
 import org.mendak.server.gaps.GapStore.Unknown;
 import org.mendak.server.library.LibraryService;
@@ -55,6 +56,7 @@ class GapService {
     private final Db db;
     private final GapStore store;
     private final UnknownShapes unknown;
+    private final CasesCameIn cameIn;
     private final LogLines logs;
     private final RecognitionService recognition;
     private final NamedSince named;
@@ -66,6 +68,7 @@ class GapService {
             Db db,
             GapStore store,
             UnknownShapes unknown,
+            CasesCameIn cameIn,
             LogLines logs,
             RecognitionService recognition,
             NamedSince named,
@@ -75,6 +78,7 @@ class GapService {
         this.db = db;
         this.store = store;
         this.unknown = unknown;
+        this.cameIn = cameIn;
         this.logs = logs;
         this.recognition = recognition;
         this.named = named;
@@ -137,9 +141,9 @@ class GapService {
                     grouped,
                     lines.besides(grouped.shapes()),
                     lines.hidden(),
-                    store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity())),
-                    store.counted(tx, clock.instant().minus(UnknownShapes.BACK)));
+                    store.hidden(tx).stream().collect(Collectors.toMap(Hidden::number, Function.identity())));
         });
+        List<CameIn> all = cameIn.since(clock.instant().minus(UnknownShapes.BACK));
         // no connection is held while texts are recognised
         UnknownShapes.Grouped g = r.grouped();
         List<List<Integer>> costly = g.shapes().groups().stream()
@@ -153,9 +157,9 @@ class GapService {
                 .filter(places -> !named.isNamed(g.texts().get(places.get(0))))
                 .toList();
         return new Gaps(
-                r.counted().all(),
-                share(r.counted().solved(), r.counted().all()),
-                share(r.counted().unnamed(), r.counted().all()),
+                all.size(),
+                share(all.stream().filter(CameIn::solved).count(), all.size()),
+                share(all.stream().filter(c -> c.error() == null).count(), all.size()),
                 wanted.stream().limit(MOST).map(places -> shape(r, places)).toList(),
                 Math.max(0, wanted.size() - MOST),
                 r.hiddenLines()
@@ -166,11 +170,7 @@ class GapService {
 
     /** What a list of gaps is put together from; logs by the first place of a shape. */
     private record Read(
-            UnknownShapes.Grouped grouped,
-            Map<Integer, Integer> logs,
-            int hiddenLines,
-            Map<Long, Hidden> hidden,
-            GapStore.Counted counted) {}
+            UnknownShapes.Grouped grouped, Map<Integer, Integer> logs, int hiddenLines, Map<Long, Hidden> hidden) {}
 
     private static boolean isHidden(Read r, List<Integer> places) {
         return places.stream()

@@ -1,5 +1,7 @@
 package org.mendak.server.gaps;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
@@ -37,31 +39,52 @@ class GapStore {
             return closedAt == null;
         }
 
+        Unknown withDraft(String now) {
+            return new Unknown(number, newest, product, phase, status, agent, device, openedAt, closedAt, now);
+        }
+
         boolean solved() {
             return "solved".equals(status) || "worked-around".equals(status);
         }
     }
 
-    /** Those opened since then, the newest first; at most so many. */
+    private static final String UNKNOWN =
+            "select c.number, coalesce((select max(t.id) from case_text t where t.number = c.number), 0) as newest, c.product,"
+                    + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at from desk_case c where c.error_key is null"
+                    + " and c.opened_at >= ? and ";
+
+    private static Unknown unknown(ResultSet r) throws SQLException {
+        return new Unknown(
+                r.getLong("number"),
+                r.getLong("newest"),
+                r.getString("product"),
+                r.getString("phase"),
+                r.getString("status"),
+                r.getString("agent"),
+                r.getString("device"),
+                Tx.instant(r, "opened_at"),
+                Tx.instant(r, "closed_at"),
+                null);
+    }
+
+    /** Those opened since then, the newest first, at most so many; without their drafts. */
     List<Unknown> unknown(Tx tx, Instant since, int most) {
-        return tx.list(
-                "select c.number, coalesce((select max(t.id) from case_text t where t.number = c.number), 0) as newest, c.product,"
-                        + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at, (select max(d.error_key) from case_drafted d join"
-                        + " document x on x.kind = 'error' and x.doc_key = d.error_key where d.number = c.number) as draft from desk_case c where c.error_key is null and c.opened_at >= ?"
-                        + " order by c.number desc limit ?",
-                r -> new Unknown(
-                        r.getLong("number"),
-                        r.getLong("newest"),
-                        r.getString("product"),
-                        r.getString("phase"),
-                        r.getString("status"),
-                        r.getString("agent"),
-                        r.getString("device"),
-                        Tx.instant(r, "opened_at"),
-                        Tx.instant(r, "closed_at"),
-                        r.getString("draft")),
-                since,
-                most);
+        return tx.list(UNKNOWN + "true order by c.number desc limit ?", GapStore::unknown, since, most);
+    }
+
+    /** Those of these cases that are such ones, in no order; without their drafts. */
+    List<Unknown> unknown(Tx tx, Instant since, List<Long> numbers) {
+        return tx.list(UNKNOWN + "c.number = any(?)", GapStore::unknown, since, (Object) numbers.toArray(Long[]::new));
+    }
+
+    /** The drafts that were made of cases and are still there, by case. */
+    Map<Long, String> drafted(Tx tx) {
+        Map<Long, String> drafts = new HashMap<>();
+        tx.list(
+                "select d.number, d.error_key from case_drafted d join document x on x.kind = 'error' and x.doc_key = d.error_key"
+                        + " order by d.error_key",
+                r -> drafts.put(r.getLong("number"), r.getString("error_key")));
+        return drafts;
     }
 
     /** What the screens said in these cases, by case; one text behind the other. */
@@ -73,18 +96,6 @@ class GapStore {
                 r -> texts.merge(r.getLong("number"), r.getString("said"), (a, b) -> a + "\n" + b),
                 (Object) numbers.toArray(Long[]::new));
         return texts;
-    }
-
-    /** Cases of a time in all, those of them that ended solved or worked around, and those about no known error. */
-    record Counted(long all, long solved, long unnamed) {}
-
-    Counted counted(Tx tx, Instant since) {
-        return tx.one(
-                        "select count(*) as n, sum(case when status in ('solved', 'worked-around') then 1 else 0 end) as solved,"
-                                + " sum(case when error_key is null then 1 else 0 end) as unnamed from desk_case where opened_at >= ?",
-                        r -> new Counted(r.getLong("n"), r.getLong("solved"), r.getLong("unnamed")),
-                        since)
-                .orElse(new Counted(0, 0, 0));
     }
 
     /** Why a shape is not shown, by a case of it. */

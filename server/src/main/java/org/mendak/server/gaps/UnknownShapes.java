@@ -2,19 +2,26 @@ package org.mendak.server.gaps;
 
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.mendak.core.shapes.Shapes;
+import org.mendak.server.cases.CaseTold;
 import org.mendak.server.gaps.GapStore.Unknown;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Unread;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
-/** The cases that were not recognised, by the shape of what they said. What was read once is kept: only new texts are read. */
+/** The cases that were not recognised, by the shape of what they said. What was read once is kept: only what changed is read. */
 @Component
 class UnknownShapes {
 
@@ -23,6 +30,8 @@ class UnknownShapes {
 
     private static final int MOST = 100_000;
     private static final int AT_ONCE = 500;
+    /** When more have changed, all are read anew. */
+    private static final int MOST_UNREAD = 20_000;
     /** As much of a text is kept in memory. */
     private static final int SHOWN = 1_000;
 
@@ -30,6 +39,10 @@ class UnknownShapes {
     private final Clock clock;
     private Grouped now = new Grouped(List.of(), List.of(), Shapes.of(List.of()));
     private Map<Long, Kept> kept = new HashMap<>();
+    private final Unread unread = new Unread(MOST_UNREAD);
+
+    /** The newest first; null until they were read. */
+    private TreeMap<Long, Unknown> rows;
 
     UnknownShapes(GapStore store, Clock clock) {
         this.store = store;
@@ -67,22 +80,71 @@ class UnknownShapes {
         }
     }
 
-    /** The shapes as they are now; a case without any text is in none. */
+    @EventListener
+    void changed(CaseTold event) {
+        event.tx().afterCommit(() -> unread.add(event.numbers()));
+    }
+
+    /** The shapes as they are now; a case without any text is in none. O(cases), and nothing while none of them changes. */
     synchronized Grouped grouped(Tx tx) {
-        List<Unknown> cases = store.unknown(tx, clock.instant().minus(BACK), MOST).stream()
-                .filter(c -> c.newest() > 0)
-                .toList();
+        return unread.read(due -> {
+            if (refreshed(tx, due)) {
+                now = grouped(tx, List.copyOf(rows.values()));
+            }
+            return now;
+        });
+    }
+
+    private Grouped grouped(Tx tx, List<Unknown> cases) {
         boolean same = read(tx, cases);
-        if (same && texts(cases).equals(now.texts()) && numbers(cases).equals(numbers(now.cases()))) {
-            now = new Grouped(cases, now.texts(), now.shapes());
+        return same && texts(cases).equals(now.texts()) && numbers(cases).equals(numbers(now.cases()))
+                ? new Grouped(cases, now.texts(), now.shapes())
+                : new Grouped(
+                        cases,
+                        texts(cases),
+                        Shapes.of(cases.stream()
+                                .map(c -> kept.get(c.number()).read())
+                                .toList()));
+    }
+
+    /** Reads what is due; whether any case is another one now. */
+    private boolean refreshed(Tx tx, Unread.Due due) {
+        Instant since = clock.instant().minus(BACK);
+        boolean changed = !due.isNothing();
+        if (due.all() || rows == null) {
+            TreeMap<Long, Unknown> all = new TreeMap<>(Comparator.reverseOrder());
+            store.unknown(tx, since, MOST).forEach(c -> put(all, c));
+            rows = all;
+            changed = true;
         } else {
-            now = new Grouped(
-                    cases,
-                    texts(cases),
-                    Shapes.of(
-                            cases.stream().map(c -> kept.get(c.number()).read()).toList()));
+            List<Long> numbers = List.copyOf(due.numbers());
+            for (int i = 0; i < numbers.size(); i += AT_ONCE) {
+                List<Long> some = numbers.subList(i, Math.min(numbers.size(), i + AT_ONCE));
+                List<Unknown> read = store.unknown(tx, since, some);
+                some.forEach(rows::remove);
+                read.forEach(c -> put(rows, c));
+            }
+            changed |= rows.values().removeIf(c -> c.openedAt().isBefore(since));
+            while (rows.size() > MOST) {
+                rows.pollLastEntry();
+            }
         }
-        return now;
+        // drafts come and go without their cases
+        Map<Long, String> drafts = store.drafted(tx);
+        for (Map.Entry<Long, Unknown> row : rows.entrySet()) {
+            String draft = drafts.get(row.getKey());
+            if (!Objects.equals(draft, row.getValue().draft())) {
+                row.setValue(row.getValue().withDraft(draft));
+                changed = true;
+            }
+        }
+        return changed;
+    }
+
+    private static void put(Map<Long, Unknown> rows, Unknown c) {
+        if (c.newest() > 0) {
+            rows.put(c.number(), c);
+        }
     }
 
     private static List<Long> numbers(List<Unknown> cases) {

@@ -45,10 +45,16 @@ class CaseExperience implements Experience {
     static final int MOST_LOOKED_AT = 200;
     /** Where every other one teaches, these are enough. */
     private static final int FIRST_LOOKED_AT = 2 * CaseText.MOST_OF_ERROR;
+    /** Texts that are learned from, all errors together; with more than five thousand errors each has fewer. */
+    private static final int MOST_TEXTS = 100_000;
+
     /** Open cases that are read, and so many that ended without a known error. */
     private static final int MOST_OTHERS = 500;
 
     private static final long GRACE_S = 10;
+    /** So many times as long as reading took it rests. */
+    private static final long RESTS = 3;
+
     private static final long LONGEST_REST_NS = TimeUnit.MILLISECONDS.toNanos(50);
 
     private final Db db;
@@ -62,6 +68,7 @@ class CaseExperience implements Experience {
     private volatile Prior prior = Prior.NONE;
     private volatile List<CaseText> texts = List.of();
     private volatile Instant readAt;
+    private volatile int mostOfError = CaseText.MOST_OF_ERROR;
     /** By error what its cases say; of the reading thread alone. */
     private final Map<String, List<CaseText>> taught = new TreeMap<>();
 
@@ -129,10 +136,21 @@ class CaseExperience implements Experience {
         }
     }
 
+    /** Cases of one error that are learned from. */
+    int mostOfError() {
+        return mostOfError;
+    }
+
+    static int mostOfError(int errors) {
+        return Math.max(1, Math.min(CaseText.MOST_OF_ERROR, MOST_TEXTS / Math.max(1, errors)));
+    }
+
     private List<CaseText> readTexts(Instant now) {
         if (allReadAt == null || allReadAt.plus(ALL_FRESH).isBefore(now) || allReadAt.isAfter(now)) {
             taught.clear();
-            changed.addAll(db.tx(store::errors));
+            List<String> errors = db.tx(store::errors);
+            mostOfError = mostOfError(errors.size());
+            changed.addAll(errors);
             allReadAt = now;
         }
         for (String error : Set.copyOf(changed)) {
@@ -152,13 +170,13 @@ class CaseExperience implements Experience {
     }
 
     /**
-     * Rests as long as reading took: with thousands of errors all of it takes minutes, in which others work.
+     * Rests longer than reading took: with thousands of errors all of it takes minutes, in which others work.
      *
      * @return whether nothing is to be read any more
      */
     private boolean rest(long tookNs) {
         try {
-            return ended.await(Math.min(tookNs, LONGEST_REST_NS), TimeUnit.NANOSECONDS);
+            return ended.await(Math.min(RESTS * tookNs, LONGEST_REST_NS), TimeUnit.NANOSECONDS);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return true;
@@ -180,10 +198,10 @@ class CaseExperience implements Experience {
         List<HeardStore.Text> newest = db.tx(tx -> store.taught(tx, error, most));
         List<CaseText> teaching = newest.stream()
                 .filter(t -> CaseText.teaches(t.text(), today))
-                .limit(CaseText.MOST_OF_ERROR)
+                .limit(mostOfError)
                 .map(t -> text(t, today.key(), now))
                 .toList();
-        boolean enough = teaching.size() == CaseText.MOST_OF_ERROR || newest.size() < most || most == MOST_LOOKED_AT;
+        boolean enough = teaching.size() == mostOfError || newest.size() < most || most == MOST_LOOKED_AT;
         return enough ? teaching : null;
     }
 

@@ -97,7 +97,7 @@ class HeardService {
         List<Saying> all = new ArrayList<>();
         int learned = 0;
         for (HeardStore.Line l : ended) {
-            if (CaseText.teaches(l.text(), error) && (!l.counts() || learned < CaseText.MOST_OF_ERROR)) {
+            if (CaseText.teaches(l.text(), error) && (!l.counts() || learned < experience.mostOfError())) {
                 all.add(saying(l));
                 learned += l.counts() ? 1 : 0;
             }

@@ -10,16 +10,12 @@ import static org.mockito.Mockito.when;
 
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.TestDay;
-import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Role;
-import org.mendak.server.platform.Settings;
 
 /** That whoever has a page open does not wait while surges are looked for again. */
 class SurgeServiceTest {
@@ -29,19 +25,17 @@ class SurgeServiceTest {
             "board-goes-dark", "The board goes dark", Instant.EPOCH, 9, 0.5, List.of(7L), List.of());
     private static final int LONGEST_MS = 20_000;
 
-    private final Db db = mock(Db.class);
-    private final Settings settings = mock(Settings.class);
+    private final SurgeLook look = mock(SurgeLook.class);
     private final TestDay.Ahead clock = new TestDay.Ahead();
 
     private SurgeService service() {
-        when(settings.zone()).thenReturn(ZoneOffset.UTC);
-        return new SurgeService(db, null, null, mock(LibraryService.class), settings, clock);
+        return new SurgeService(look, clock);
     }
 
     @Test
     void itIsLookedForBesideWhoeverAsksSoonAgain() {
         CountDownLatch told = new CountDownLatch(1);
-        when(db.tx(any())).thenReturn(List.of()).thenAnswer(looking -> {
+        when(look.at(any())).thenReturn(List.of()).thenAnswer(looking -> {
             told.await();
             return List.of(SURGE);
         });
@@ -50,20 +44,20 @@ class SurgeServiceTest {
         clock.forward(Duration.ofSeconds(40));
         // the second look waits until this was told
         assertThat(surges.surges(AGENT)).isEmpty();
-        verify(db, timeout(LONGEST_MS).times(2)).tx(any());
+        verify(look, timeout(LONGEST_MS).times(2)).at(any());
         told.countDown();
         long end = System.nanoTime() + Duration.ofMillis(LONGEST_MS).toNanos();
         while (surges.surges(AGENT).isEmpty() && System.nanoTime() < end) {
             Thread.onSpinWait();
         }
         assertThat(surges.surges(AGENT)).containsExactly(SURGE);
-        verify(db, times(2)).tx(any());
+        verify(look, times(2)).at(any());
         surges.stop();
     }
 
     @Test
     void whoeverAsksMuchLaterHasWhatIsSoNow() {
-        when(db.tx(any())).thenReturn(List.of(SURGE)).thenReturn(List.of());
+        when(look.at(any())).thenReturn(List.of(SURGE)).thenReturn(List.of());
         SurgeService surges = service();
         assertThat(surges.surges(AGENT)).containsExactly(SURGE);
         clock.forward(Duration.ofMinutes(3));

@@ -1,5 +1,6 @@
 package org.mendak.server.heard;
 
+import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
@@ -89,5 +90,13 @@ class CaseExperienceTest {
         experience.stop();
         verify(published, times(1)).error(any());
         verify(store, never()).open(any(), anyInt());
+    }
+
+    @Test
+    void allErrorsTogetherTeachNoMoreThanCanBeKept() {
+        assertThat(CaseExperience.mostOfError(0)).isEqualTo(20);
+        assertThat(CaseExperience.mostOfError(5_000)).isEqualTo(20);
+        assertThat(CaseExperience.mostOfError(20_000)).isEqualTo(5);
+        assertThat(CaseExperience.mostOfError(1_000_000)).isEqualTo(1);
     }
 }
