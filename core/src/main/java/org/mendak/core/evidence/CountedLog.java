@@ -55,6 +55,7 @@ public final class CountedLog<E> {
     private final Tallies tallies;
     private final Map<Map<String, String>, ForWhom.Group> groups = new HashMap<>();
     private final DeskFigures.Counts figures = new DeskFigures.Counts();
+    private long taught;
 
     /**
      * An empty log.
@@ -91,22 +92,63 @@ public final class CountedLog<E> {
     /** Keeps a case, in the place of what was kept of it before. O(log cases) beside the case's own. */
     public void put(E entry) {
         LoggedCase c = logged.apply(entry);
-        remove(c.number());
+        Kept<E> before = taken(c.number());
         int at = place(entry);
         if (at >= 0) {
             throw new IllegalArgumentException("case " + c.number() + " stands where another one is");
         }
-        kept.add(-1 - at, counted(entry, c));
+        Kept<E> now = counted(entry, c);
+        kept.add(-1 - at, now);
         byCase.add(entry);
+        if (before == null ? teaches(now) : !isSame(before, now)) {
+            taught++;
+        }
     }
 
     /** Takes a case out; nothing happens if it is not there. */
     public void remove(long number) {
-        E before = byCase.remove(number);
-        if (before != null) {
-            Kept<E> k = kept.remove(place(before));
-            count(k, logged.apply(k.entry()), -1);
+        Kept<E> before = taken(number);
+        if (before != null && teaches(before)) {
+            taught++;
         }
+    }
+
+    private Kept<E> taken(long number) {
+        E before = byCase.remove(number);
+        if (before == null) {
+            return null;
+        }
+        Kept<E> k = kept.remove(place(before));
+        count(k, logged.apply(k.entry()), -1);
+        return k;
+    }
+
+    /** Rises when anything changes that {@link #counted} says; a case that was opened, or in which a fix was begun, says nothing yet. */
+    public long taught() {
+        return taught;
+    }
+
+    private boolean teaches(Kept<E> k) {
+        return k.shape() >= 0 || !retests(k).isEmpty();
+    }
+
+    private boolean isSame(Kept<E> before, Kept<E> now) {
+        LoggedCase b = logged.apply(before.entry());
+        LoggedCase n = logged.apply(now.entry());
+        // by the shapes themselves: the number of one that went is another one's
+        return shape(b).equals(shape(n))
+                && before.version() == now.version()
+                && order.compare(before.entry(), now.entry()) == 0
+                && b.month().equals(n.month())
+                && retests(before).equals(retests(now));
+    }
+
+    private Shape shape(LoggedCase c) {
+        return Shape.of(PatternReader.read(fixes, c), variables, c.facts());
+    }
+
+    private List<Retest> retests(Kept<E> k) {
+        return Retest.of(indices, logged.apply(k.entry()));
     }
 
     private int place(E entry) {
@@ -119,7 +161,7 @@ public final class CountedLog<E> {
     }
 
     private Kept<E> counted(E entry, LoggedCase c) {
-        Shape shape = Shape.of(PatternReader.read(fixes, c), variables, c.facts());
+        Shape shape = shape(c);
         int version = versionIds.computeIfAbsent(c.productVersion(), v -> {
             versions.add(v);
             return versions.size() - 1;
@@ -227,7 +269,7 @@ public final class CountedLog<E> {
         for (int at = kept.size() - 1; at >= 0 && later < window; at--) {
             Kept<E> k = kept.get(at);
             double weight = Evidence.weight(later, other[k.version()]);
-            for (Retest r : Retest.of(indices, logged.apply(k.entry()))) {
+            for (Retest r : retests(k)) {
                 if (r.timed()) {
                     double counts = weight * r.attempt().counts();
                     sums[r.fix()] += counts * Math.min(r.attempt().minutes(), most[r.fix()]);

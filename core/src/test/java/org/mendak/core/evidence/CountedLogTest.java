@@ -183,6 +183,56 @@ class CountedLogTest {
                 1e-7);
     }
 
+    /** Whoever fitted what the log taught needs no other fit until that rises. */
+    @Test
+    void whileNothingMoreWasTaughtAFitStaysWhatItIs() {
+        Random random = new Random(5);
+        CountedLog<At> log = empty(CountedLog.WINDOW);
+        Map<Integer, LoggedCase> there = new TreeMap<>();
+        Evidence fitted = log.counted(MINUTES, "5.3").fit(Basis.FirstPicks.WHEN_TELLING);
+        int stayed = 0;
+        for (int act = 0; act < 400; act++) {
+            long before = log.taught();
+            int number = random.nextInt(30);
+            LoggedCase drawn = drawn(number, random.nextDouble(), random);
+            LoggedCase now = there.get(number);
+            LoggedCase next = switch (now == null ? random.nextInt(2) : random.nextInt(6)) {
+                // opened, and nothing tried
+                case 0 -> new LoggedCase(number, drawn.productVersion(), drawn.month(), List.of(), drawn.facts());
+                case 1 -> drawn;
+                case 2 -> null;
+                case 3 -> with(now, now.attempts(), drawn.facts());
+                case 4 -> with(now, begun(now.attempts()), now.facts());
+                default -> with(now, now.attempts(), now.facts());
+            };
+            if (next == null) {
+                log.remove(number);
+                there.remove(number);
+            } else {
+                log.put(new At(number, next));
+                there.put(number, next);
+            }
+            Evidence fresh = log.counted(MINUTES, "5.3").fit(Basis.FirstPicks.WHEN_TELLING);
+            if (log.taught() == before) {
+                assertSame(fitted, fresh, 1e-12);
+                stayed++;
+            }
+            fitted = fresh;
+        }
+        assertThat(stayed).isBetween(100, 300);
+    }
+
+    private static LoggedCase with(LoggedCase c, List<LoggedAttempt> attempts, Map<String, String> facts) {
+        return new LoggedCase(c.number(), c.productVersion(), c.month(), attempts, facts);
+    }
+
+    /** One more fix was begun, and nothing came of it. */
+    private static List<LoggedAttempt> begun(List<LoggedAttempt> attempts) {
+        List<LoggedAttempt> more = new ArrayList<>(attempts);
+        more.add(new LoggedAttempt("b", Outcome.COULD_NOT_APPLY, false, false, Double.NaN));
+        return more;
+    }
+
     @Test
     void whatIsAtOnePlaceIsOneCase() {
         CountedLog<At> log = empty(10);

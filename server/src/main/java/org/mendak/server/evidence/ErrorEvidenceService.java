@@ -94,11 +94,7 @@ class ErrorEvidenceService {
                         ? all.look(CountedLog::entries)
                         : memory.withAllFacts(error);
         entries.stream().filter(c -> choice.keeps(c, settings.zone())).forEach(kept::put);
-        return new Chosen(
-                error,
-                all,
-                kept,
-                all.frame().fit(error, kept.counted(all.frame().minutes(), version), kept.known()));
+        return new Chosen(error, all, kept, all.frame().fit(error, kept, version));
     }
 
     /** The plan of a case of this error of which only what was chosen is known. */

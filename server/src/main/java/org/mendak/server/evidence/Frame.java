@@ -9,6 +9,7 @@ import java.util.stream.Stream;
 import org.mendak.core.evidence.Basis;
 import org.mendak.core.evidence.Counted;
 import org.mendak.core.evidence.CountedLog;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.Variable;
 import org.mendak.core.plan.PastConditions;
 import org.mendak.core.runbook.Fix;
@@ -97,14 +98,19 @@ record Frame(
         return new CountedLog<>(fixes, variables, CaseLog.Entry::logged, CaseLog.Entry.ORDER);
     }
 
-    EvidenceService.Fitted fit(KnownError error, Counted counted, Map<Map<String, String>, Integer> known) {
-        return new EvidenceService.Fitted(counted.fit(Basis.FirstPicks.WHEN_TELLING), PastConditions.of(error, known));
+    static Evidence fit(Counted counted) {
+        return counted.fit(Basis.FirstPicks.WHEN_TELLING);
+    }
+
+    EvidenceService.Fitted fit(KnownError error, CountedLog<CaseLog.Entry> log, String productVersion) {
+        return new EvidenceService.Fitted(
+                fit(log.counted(minutes, productVersion)), PastConditions.of(error, log.known()));
     }
 
     /** The evidence of some cases, for one under this product version; null if that is not known. */
     EvidenceService.Fitted fit(KnownError error, List<CaseLog.Entry> entries, String productVersion) {
         CountedLog<CaseLog.Entry> log = empty();
         entries.forEach(log::put);
-        return fit(error, log.counted(minutes, productVersion), log.known());
+        return fit(error, log, productVersion);
     }
 }

@@ -7,9 +7,12 @@ import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.mendak.core.evidence.Counted;
 import org.mendak.core.evidence.CountedLog;
+import org.mendak.core.evidence.Evidence;
 import org.mendak.core.evidence.Release;
+import org.mendak.core.plan.PastConditions;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.platform.Unread;
@@ -51,11 +54,17 @@ final class KeptLog {
     private volatile int lastSize;
     private volatile int weighedAt;
 
-    /** By release what was fitted, or is being fitted, of the log as it is. */
-    private final Map<String, CompletableFuture<EvidenceService.Fitted>> fits = new HashMap<>();
+    /** By release what was fitted, or is being fitted, of what the log teaches as it is. */
+    private final Map<String, CompletableFuture<Evidence>> fits = new HashMap<>();
 
     /** By release what is being fitted, of the log as it is or was. */
-    private final Map<String, CompletableFuture<EvidenceService.Fitted>> running = new HashMap<>();
+    private final Map<String, CompletableFuture<Evidence>> running = new HashMap<>();
+
+    /** What the log had taught when those fits were made. */
+    private long fittedAt;
+
+    /** Of the log as it is; null until somebody asks. */
+    private PastConditions past;
 
     KeptLog(KnownError error, Frame frame, Source source) {
         this.error = error;
@@ -96,13 +105,18 @@ final class KeptLog {
         CountedLog<CaseLog.Entry> read = frame.empty();
         entries.forEach(read::put);
         log = read;
+        fits.clear();
         moved();
     }
 
     private void moved() {
         version++;
         lastSize = log.size();
-        fits.clear();
+        past = null;
+        if (log.taught() != fittedAt) {
+            fittedAt = log.taught();
+            fits.clear();
+        }
     }
 
     /** How many cases it had when it was read last. */
@@ -138,7 +152,8 @@ final class KeptLog {
                 read(source.all(error, frame));
             } else if (!due.isNothing()) {
                 List<CaseLog.Entry> now = source.of(error, frame, due.numbers());
-                due.numbers().forEach(log::remove);
+                Set<Long> there = now.stream().map(c -> c.logged().number()).collect(Collectors.toSet());
+                due.numbers().stream().filter(n -> !there.contains(n)).forEach(log::remove);
                 now.forEach(log::put);
                 moved();
             }
@@ -154,11 +169,13 @@ final class KeptLog {
         source.fitting(this);
         String release = productVersion == null ? "" : Release.of(productVersion);
         while (true) {
-            CompletableFuture<EvidenceService.Fitted> before;
-            Supplier<EvidenceService.Fitted> mine = null;
-            CompletableFuture<EvidenceService.Fitted> fit;
+            CompletableFuture<Evidence> before;
+            Supplier<Evidence> mine = null;
+            CompletableFuture<Evidence> fit;
+            PastConditions known;
             synchronized (this) {
                 refresh();
+                known = past();
                 fit = fits.get(release);
                 before = fit == null ? running.get(release) : null;
                 if (fit == null && before == null) {
@@ -166,28 +183,33 @@ final class KeptLog {
                         fits.clear();
                     }
                     Counted counted = log.counted(frame.minutes(), productVersion);
-                    Map<Map<String, String>, Integer> known = log.known();
-                    mine = () -> frame.fit(error, counted, known);
+                    mine = () -> Frame.fit(counted);
                     fit = new CompletableFuture<>();
                     fits.put(release, fit);
                     running.put(release, fit);
                 }
             }
             if (mine != null) {
-                return made(release, fit, mine);
+                return new EvidenceService.Fitted(made(release, fit, mine), known);
             }
             if (fit != null) {
-                return fit.join();
+                return new EvidenceService.Fitted(fit.join(), known);
             }
             // whatever became of it
             before.handle((f, e) -> f).join();
         }
     }
 
-    private EvidenceService.Fitted made(
-            String release, CompletableFuture<EvidenceService.Fitted> fit, Supplier<EvidenceService.Fitted> mine) {
+    private PastConditions past() {
+        if (past == null) {
+            past = PastConditions.of(error, log.known());
+        }
+        return past;
+    }
+
+    private Evidence made(String release, CompletableFuture<Evidence> fit, Supplier<Evidence> mine) {
         try {
-            EvidenceService.Fitted made = mine.get();
+            Evidence made = mine.get();
             ended(release, fit, true);
             fit.complete(made);
             return made;
@@ -203,7 +225,7 @@ final class KeptLog {
         fits.clear();
     }
 
-    private synchronized void ended(String release, CompletableFuture<EvidenceService.Fitted> fit, boolean well) {
+    private synchronized void ended(String release, CompletableFuture<Evidence> fit, boolean well) {
         running.remove(release, fit);
         if (!well) {
             fits.remove(release, fit);

@@ -104,7 +104,7 @@ class KeptLogTest extends OnDesk {
             threads.shutdownNow();
         }
         assertThat(log.fitted(null).evidence().cases()).isEqualTo(ASKING * CHANGES);
-        assertThat(log.fitted(null)).isSameAs(log.fitted(null));
+        assertThat(log.fitted(null).evidence()).isSameAs(log.fitted(null).evidence());
         assertThat(readings).hasValue(1);
     }
 
