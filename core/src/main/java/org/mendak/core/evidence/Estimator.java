@@ -256,7 +256,14 @@ final class Estimator {
         }
 
         private double[] copy() {
-            return Arrays.stream(rows).flatMapToDouble(Arrays::stream).toArray();
+            double[] all =
+                    new double[Arrays.stream(rows).mapToInt(r -> r.length).sum()];
+            int at = 0;
+            for (double[] row : rows) {
+                System.arraycopy(row, 0, all, at, row.length);
+                at += row.length;
+            }
+            return all;
         }
 
         private void set(double[] all) {
