@@ -3,7 +3,6 @@ package org.mendak.server.evidence;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.Stream;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.runbook.KnownError;
@@ -13,8 +12,6 @@ import org.springframework.stereotype.Service;
 /** Fixes that have stopped working, and those that hardly ever did: what the cases say of all fixes of the desk together. */
 @Service
 public class AilingFixes {
-
-    private static final CaseChoice EVERYTHING = CaseChoice.of(Map.of());
 
     private final DeskEvidenceService desk;
     private final LibraryService library;
@@ -53,7 +50,7 @@ public class AilingFixes {
         List<Fell> fell = new ArrayList<>();
         List<Ailing> ailing = new ArrayList<>();
         List<Double> looked = new ArrayList<>();
-        for (DeskLines.Line l : desk.now(EVERYTHING).lines()) {
+        for (DeskLines.Line l : desk.now(CaseChoice.EVERYTHING).lines()) {
             for (DeskLines.Telling t : l.telling()) {
                 if (t.tested().evidence() > 0) {
                     looked.add(t.tested().evidence());

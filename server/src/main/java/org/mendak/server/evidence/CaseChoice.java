@@ -19,6 +19,9 @@ import org.mendak.server.platform.Refusal;
  */
 record CaseChoice(String product, LocalDate from, LocalDate to, List<String> agents, Map<String, String> facts) {
 
+    /** All cases. */
+    static final CaseChoice EVERYTHING = new CaseChoice(null, null, null, List.of(), Map.of());
+
     private static final int MOST_AGENTS = 50;
     private static final int MOST_FACTS = 10;
 

@@ -24,6 +24,7 @@ import org.mendak.server.platform.Awaited;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Rests;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.slf4j.Logger;
@@ -67,6 +68,7 @@ class DeskEvidenceService {
     private volatile Look lookedNow = new Look();
     private final Map<CaseChoice, Look> looks = new ConcurrentHashMap<>();
     private final ExecutorService executor = Beside.one("evidence");
+    private final Rests rests = new Rests(1);
 
     DeskEvidenceService(
             EvidenceMemory memory, DeskLines lines, ErrorEvidenceService errors, LibraryService library, DriftBar bar) {
@@ -277,20 +279,36 @@ class DeskEvidenceService {
                 l.hardlyEver());
     }
 
-    /** What cases say is read as soon as the desk is open, so that hardly anybody waits for it. */
+    /** What cases say is read as soon as the desk is open, and what that comes to is computed, so that hardly anybody waits for it. */
     @EventListener(ApplicationReadyEvent.class)
     void read() {
         executor.execute(() -> {
             try {
                 memory.fill();
+                ahead();
             } catch (RuntimeException e) {
                 LOG.warn("cases could not be read ahead; they are read when somebody asks", e);
             }
         });
     }
 
+    /** One error after the other, until somebody asks for all of them: that goes on from here, and with all processors. */
+    private void ahead() {
+        for (KnownError e : library.library().errors().values()) {
+            if (!looks.isEmpty()) {
+                return;
+            }
+            long begun = System.nanoTime();
+            lines.of(e.plannable(), CaseChoice.EVERYTHING);
+            if (rests.after(System.nanoTime() - begun)) {
+                return;
+            }
+        }
+    }
+
     @PreDestroy
     void stop() {
+        rests.end();
         memory.end();
         executor.shutdown();
         try {

@@ -27,7 +27,7 @@ class DeskLines {
     /** Lines that are kept; one of chosen cases keeps these, and counts as many. */
     private static final int MOST_KEPT = 500_000;
 
-    private static final Duration LIFE = Duration.ofHours(2);
+    private static final Duration LIFE = Duration.ofHours(12);
 
     /** What a line is of. */
     private record Of(String error, CaseChoice choice) {}

@@ -20,8 +20,6 @@ import org.springframework.stereotype.Service;
 @Service
 class OrderDraftService {
 
-    private static final CaseChoice EVERYTHING = CaseChoice.of(java.util.Map.of());
-
     private final ErrorEvidenceService evidence;
     private final LibraryService library;
 
@@ -34,7 +32,8 @@ class OrderDraftService {
     LibraryService.View measuredOrder(Caller caller, String key) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "write documents");
         KnownError error = evidence.published(key);
-        ErrorEvidence.Order order = evidence.order(evidence.choose(error, EVERYTHING), EVERYTHING);
+        ErrorEvidence.Order order =
+                evidence.order(evidence.choose(error, CaseChoice.EVERYTHING), CaseChoice.EVERYTHING);
         if (!order.changes()) {
             throw Refusal.conflict("The measured order of \"" + error.title()
                     + "\" is the author's, or there is too little evidence. Nothing was stored.");
@@ -65,8 +64,11 @@ class OrderDraftService {
         if (i < 0) {
             throw Refusal.notFound("\"" + error.title() + "\" does not try \"" + fix + "\".");
         }
-        FixTally t =
-                evidence.choose(error, EVERYTHING).fitted().evidence().tallies().get(i);
+        FixTally t = evidence.choose(error, CaseChoice.EVERYTHING)
+                .fitted()
+                .evidence()
+                .tallies()
+                .get(i);
         if (!t.neverHelps()) {
             throw Refusal.conflict("It helped in " + t.held() + " of " + t.tried()
                     + " tries; only what was tried at least 32 times and hardly ever helped can be ruled out from here."

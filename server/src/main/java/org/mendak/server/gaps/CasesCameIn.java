@@ -5,8 +5,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.mendak.core.evidence.Surge;
 import org.mendak.server.cases.CaseTold;
@@ -41,6 +42,8 @@ class CasesCameIn {
     /** In their order; null until they were read. */
     private List<CameIn> kept;
 
+    private final Map<String, String> keys = new HashMap<>();
+
     CasesCameIn(Db db, CameInStore store, Clock clock) {
         this.db = db;
         this.store = store;
@@ -66,6 +69,13 @@ class CasesCameIn {
         return kept.stream().filter(c -> c.at() >= from).toList();
     }
 
+    /** The same with its error's key as it is kept once for all cases. */
+    private CameIn small(CameIn c) {
+        return c.error() == null
+                ? c
+                : new CameIn(c.number(), keys.computeIfAbsent(c.error(), k -> k), c.at(), c.solved());
+    }
+
     private long oldest() {
         return clock.instant().minus(BACK).getEpochSecond();
     }
@@ -78,7 +88,7 @@ class CasesCameIn {
             Instant begun = from;
             // the last part is open: clocks that write cases down may differ
             Instant until = from.plus(PART).isBefore(end) ? from.plus(PART) : null;
-            read.addAll(db.tx(tx -> store.between(tx, begun, until)));
+            db.tx(tx -> store.between(tx, begun, until)).forEach(c -> read.add(small(c)));
             from = from.plus(PART);
         }
         read.sort(ORDER);
@@ -91,10 +101,10 @@ class CasesCameIn {
         kept.stream()
                 .filter(c -> c.at() >= oldest && !changed.contains(c.number()))
                 .forEach(now::add);
-        List<Long> numbers = List.copyOf(new HashSet<>(changed));
+        List<Long> numbers = List.copyOf(changed);
         for (int i = 0; i < numbers.size(); i += MOST_AT_ONCE) {
             List<Long> some = numbers.subList(i, Math.min(numbers.size(), i + MOST_AT_ONCE));
-            now.addAll(db.tx(tx -> store.of(tx, some)));
+            db.tx(tx -> store.of(tx, some)).forEach(c -> now.add(small(c)));
         }
         now.sort(ORDER);
         return now;

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.mendak.core.recognise.CaseText;
@@ -21,6 +20,7 @@ import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Paced;
+import org.mendak.server.platform.Rests;
 import org.mendak.server.recognition.Experience;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -53,9 +53,7 @@ class CaseExperience implements Experience {
 
     private static final long GRACE_S = 10;
     /** So many times as long as reading took it rests. */
-    private static final long RESTS = 3;
-
-    private static final long LONGEST_REST_NS = TimeUnit.MILLISECONDS.toNanos(50);
+    private static final int RESTS = 3;
 
     private final Db db;
     private final HeardStore store;
@@ -63,7 +61,7 @@ class CaseExperience implements Experience {
     private final Clock clock;
     private final Set<String> changed = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService executor = Beside.one("heard");
-    private final CountDownLatch ended = new CountDownLatch(1);
+    private final Rests rests = new Rests(RESTS);
     private final Paced reading = new Paced(executor, this::read);
     private volatile Prior prior = Prior.NONE;
     private volatile List<CaseText> texts = List.of();
@@ -158,7 +156,8 @@ class CaseExperience implements Experience {
             changed.remove(error);
             long begun = System.nanoTime();
             taught.put(error, taught(error, now));
-            if (rest(System.nanoTime() - begun)) {
+            // with thousands of errors all of it takes minutes, in which others work
+            if (rests.after(System.nanoTime() - begun)) {
                 return texts;
             }
         }
@@ -167,20 +166,6 @@ class CaseExperience implements Experience {
         db.tx(tx -> store.open(tx, MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
         db.tx(tx -> store.unknown(tx, now.minus(LOOKED_BACK), MOST_OTHERS)).forEach(t -> all.add(text(t, null, now)));
         return List.copyOf(all);
-    }
-
-    /**
-     * Rests longer than reading took: with thousands of errors all of it takes minutes, in which others work.
-     *
-     * @return whether nothing is to be read any more
-     */
-    private boolean rest(long tookNs) {
-        try {
-            return ended.await(Math.min(RESTS * tookNs, LONGEST_REST_NS), TimeUnit.NANOSECONDS);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return true;
-        }
     }
 
     /** A case under an error's earlier name is one of its cases too. */
@@ -213,7 +198,7 @@ class CaseExperience implements Experience {
 
     /** Reading comes to an end by itself: a thread that is interrupted while it reads closes the file of the desk. */
     void end() {
-        ended.countDown();
+        rests.end();
     }
 
     @PreDestroy
