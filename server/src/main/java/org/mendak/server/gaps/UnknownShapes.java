@@ -44,6 +44,9 @@ class UnknownShapes {
     /** The newest first; null until they were read. */
     private TreeMap<Long, Unknown> rows;
 
+    /** Whether they are others than what is told, as when their texts could not be read. */
+    private boolean behind;
+
     UnknownShapes(GapStore store, Clock clock) {
         this.store = store;
         this.clock = clock;
@@ -88,8 +91,10 @@ class UnknownShapes {
     /** The shapes as they are now; a case without any text is in none. O(cases), and nothing while none of them changes. */
     synchronized Grouped grouped(Tx tx) {
         return unread.read(due -> {
-            if (refreshed(tx, due)) {
+            behind |= refreshed(tx, due);
+            if (behind) {
                 now = grouped(tx, List.copyOf(rows.values()));
+                behind = false;
             }
             return now;
         });
