@@ -119,8 +119,8 @@ final class Estimator {
             Folded heavy = log.heavy();
             boolean few = heavy.size() * FEW <= log.size();
             rounds += few
-                    ? new Leaps(new FoldedLog(heavy), NEARLY_STILL).untilStill(null)
-                    : new Leaps(new FoldedLog(log), STILL).untilStill(objective);
+                    ? untilStill(new FoldedLog(heavy), NEARLY_STILL, null)
+                    : untilStill(new FoldedLog(log), STILL, objective);
             still = !few;
         }
         return model();
@@ -130,7 +130,7 @@ final class Estimator {
     CauseModel fitted() {
         CauseModel model = roughly();
         if (!still) {
-            rounds += new Leaps(new FoldedLog(log), STILL).untilStill(objective);
+            rounds += untilStill(new FoldedLog(log), STILL, objective);
             still = true;
             model = model();
         }
@@ -154,125 +154,24 @@ final class Estimator {
         return k == n ? NONE_STRENGTH : i == k ? OWN_STRENGTH : OTHER_STRENGTH;
     }
 
-    /**
-     * Rounds that leap: where two of them lead says how far they would go on in the same direction, and that far is gone at once. A leap that
-     * leaves the range of the numbers, or makes the log less likely than the first of the two, is not taken; the second is gone on from.
-     *
-     * <p>Source: R. Varadhan, C. Roland, "Simple and Globally Convergent Methods for Accelerating the Convergence of Any EM Algorithm",
-     * Scand. J. Statist. 35 (2008), pp. 335-353, scheme S3.
-     */
-    private final class Leaps {
+    /** Goes on from where the numbers are until they rest; how many rounds that took. */
+    private int untilStill(FoldedLog log, double still, DoubleConsumer objective) {
+        Rounds rounds = new Rounds(log);
+        return new Leaps(numbers(), still, MOST_ROUNDS, () -> {
+                    forget();
+                    double likely = rounds.expect() + penalty();
+                    return new Leaps.Round(likely, maximise(log.totalWeight()));
+                })
+                .untilStill(objective);
+    }
 
-        private final FoldedLog log;
-        private final double still;
-        private final Rounds round;
-        private final double[][] rows = numbers();
-        private int rounds;
-        private double moved = Double.MAX_VALUE;
-
-        Leaps(FoldedLog log, double still) {
-            this.still = still;
-            this.log = log;
-            this.round = new Rounds(log);
-        }
-
-        int untilStill(DoubleConsumer objective) {
-            while (true) {
-                double[] first = copy();
-                told(objective, round());
-                if (still()) {
-                    return rounds;
-                }
-                double[] second = copy();
-                double likely = round();
-                told(objective, likely);
-                if (still()) {
-                    return rounds;
-                }
-                double[] third = copy();
-                if (leap(first, second, third)) {
-                    if (round() < likely) {
-                        set(third);
-                    } else if (still()) {
-                        return rounds;
-                    }
-                }
-            }
-        }
-
-        private static void told(DoubleConsumer objective, double likely) {
-            if (objective != null) {
-                objective.accept(likely);
-            }
-        }
-
-        private boolean still() {
-            return moved < still || rounds >= MOST_ROUNDS;
-        }
-
-        /** One round of expectation and maximisation; how likely the log was at its start. */
-        private double round() {
-            forget();
-            double likely = round.expect() + penalty();
-            moved = maximise(log.totalWeight());
-            rounds++;
-            return likely;
-        }
-
-        /** Goes as far as the three places say; stays at the third, and says so, if that leads nowhere. */
-        private boolean leap(double[] first, double[] second, double[] third) {
-            double step = 0;
-            double bend = 0;
-            for (int i = 0; i < first.length; i++) {
-                double r = second[i] - first[i];
-                double v = third[i] - second[i] - r;
-                step += r * r;
-                bend += v * v;
-            }
-            double far = Math.sqrt(step / bend);
-            if (!(far > 1) || Double.isInfinite(far)) {
-                return false;
-            }
-            double[] there = new double[first.length];
-            for (int i = 0; i < there.length; i++) {
-                double r = second[i] - first[i];
-                double v = third[i] - second[i] - r;
-                there[i] = first[i] + 2 * far * r + far * far * v;
-                if (!(there[i] > 0 && there[i] < 1) && there[i] != third[i]) {
-                    return false;
-                }
-            }
-            set(there);
-            return true;
-        }
-
-        /** All numbers that are fitted. */
-        private double[][] numbers() {
-            List<double[]> all = new ArrayList<>();
-            all.add(pi);
-            all.addAll(Arrays.asList(e));
-            Arrays.stream(told).forEach(t -> all.addAll(Arrays.asList(t)));
-            return all.toArray(double[][]::new);
-        }
-
-        private double[] copy() {
-            double[] all =
-                    new double[Arrays.stream(rows).mapToInt(r -> r.length).sum()];
-            int at = 0;
-            for (double[] row : rows) {
-                System.arraycopy(row, 0, all, at, row.length);
-                at += row.length;
-            }
-            return all;
-        }
-
-        private void set(double[] all) {
-            int at = 0;
-            for (double[] row : rows) {
-                System.arraycopy(all, at, row, 0, row.length);
-                at += row.length;
-            }
-        }
+    /** All numbers that are fitted. */
+    private double[][] numbers() {
+        List<double[]> all = new ArrayList<>();
+        all.add(pi);
+        all.addAll(Arrays.asList(e));
+        Arrays.stream(told).forEach(t -> all.addAll(Arrays.asList(t)));
+        return all.toArray(double[][]::new);
     }
 
     /** What a round computes; one row of causes for each node, ending and set of answers, so that it walks through memory in order. */
