@@ -15,7 +15,6 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.stream.Stream;
 import org.mendak.core.evidence.Alarms;
 import org.mendak.core.evidence.DeskFigures;
 import org.mendak.core.runbook.KnownError;
@@ -174,17 +173,24 @@ class DeskEvidenceService {
         List<DeskLines.Line> told = all.parallelStream()
                 .flatMap(e -> {
                     progress.done.incrementAndGet();
-                    // one error takes none of the others with it
-                    try {
-                        return Stream.of(lines.of(e.plannable(), choice));
-                    } catch (RuntimeException x) {
-                        LOG.error("the evidence of {} cannot be computed", e.key(), x);
+                    Optional<DeskLines.Line> line = computed(e, choice);
+                    if (line.isEmpty()) {
                         failed.add(e.title());
-                        return Stream.empty();
                     }
+                    return line.stream();
                 })
                 .toList();
         return new All(told, failed.stream().sorted().toList());
+    }
+
+    /** Empty if it cannot be computed: one error takes none of the others with it. */
+    private Optional<DeskLines.Line> computed(KnownError e, CaseChoice choice) {
+        try {
+            return Optional.of(lines.of(e.plannable(), choice));
+        } catch (RuntimeException x) {
+            LOG.error("the evidence of {} cannot be computed", e.key(), x);
+            return Optional.empty();
+        }
     }
 
     private DeskEvidence put(All all, CaseChoice choice, int most) {
@@ -299,7 +305,7 @@ class DeskEvidenceService {
                 return;
             }
             long begun = System.nanoTime();
-            lines.of(e.plannable(), CaseChoice.EVERYTHING);
+            computed(e, CaseChoice.EVERYTHING);
             if (rests.after(System.nanoTime() - begun)) {
                 return;
             }

@@ -88,7 +88,7 @@ class UnknownShapes {
         event.tx().afterCommit(() -> unread.add(event.numbers()));
     }
 
-    /** The shapes as they are now; a case without any text is in none. O(cases), and nothing while none of them changes. */
+    /** The shapes as they are now; a case without any text is in none. Reads what changed, and which drafts there are; O(cases) beside. */
     synchronized Grouped grouped(Tx tx) {
         return unread.read(due -> {
             behind |= refreshed(tx, due);

@@ -7,6 +7,7 @@ import static org.mockito.Mockito.inOrder;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.timeout;
+import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
 
@@ -19,11 +20,14 @@ import org.junit.jupiter.api.Test;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Role;
 
 /** That whoever looks at the evidence of the desk some minutes after its start does not wait for all of it. */
 class EvidenceAheadTest {
 
     private static final int LONGEST_MS = 20_000;
+    private static final Caller AGENT = new Caller(1, "liv", "Liv Aune", Role.AGENT, Caller.EVERYTHING);
 
     private final Map<String, KnownError> errors = new LinkedHashMap<>();
     private EvidenceMemory memory;
@@ -40,6 +44,7 @@ class EvidenceAheadTest {
         for (String key : new String[] {"board-goes-dark", "chute-jams", "tracks-full"}) {
             KnownError e = mock(KnownError.class);
             when(e.plannable()).thenReturn(e);
+            when(lines.of(e, CaseChoice.EVERYTHING)).thenReturn(mock(DeskLines.Line.class));
             errors.put(key, e);
         }
         when(now.errors()).thenReturn(errors);
@@ -59,13 +64,44 @@ class EvidenceAheadTest {
     }
 
     @Test
+    void whoeverAsksIsNotWaitingForWhatIsComputedAhead() {
+        KnownError first = errors.get("board-goes-dark");
+        DeskLines.Line line = mock(DeskLines.Line.class);
+        when(lines.of(first, CaseChoice.EVERYTHING))
+                .thenAnswer(i -> {
+                    // asked in the midst of it: what is ahead waits here until the asker's patience is over
+                    assertThat(desk.of(AGENT, CaseChoice.EVERYTHING).reading()).isNotNull();
+                    return line;
+                })
+                .thenReturn(line);
+        desk.read();
+        KnownError last = errors.get("tracks-full");
+        verify(lines, timeout(LONGEST_MS)).of(last, CaseChoice.EVERYTHING);
+        desk.stop();
+        verify(lines, times(2)).of(first, CaseChoice.EVERYTHING);
+        // by the look that was asked for, and not ahead of it
+        verify(lines, times(1)).of(last, CaseChoice.EVERYTHING);
+        verify(lines, times(1)).of(errors.get("chute-jams"), CaseChoice.EVERYTHING);
+    }
+
+    @Test
+    void oneErrorThatCannotBeComputedTakesNoOtherWithIt() {
+        when(lines.of(errors.get("board-goes-dark"), CaseChoice.EVERYTHING))
+                .thenThrow(new IllegalStateException("cut off"));
+        desk.read();
+        verify(lines, timeout(LONGEST_MS)).of(errors.get("tracks-full"), CaseChoice.EVERYTHING);
+        desk.stop();
+    }
+
+    @Test
     void nothingIsComputedOfADeskThatEnds() {
         KnownError first = errors.get("board-goes-dark");
+        DeskLines.Line line = mock(DeskLines.Line.class);
         when(lines.of(first, CaseChoice.EVERYTHING)).thenAnswer(i -> {
             // as if the desk ended while it was computed
             new Thread(desk::stop).start();
             verify(memory, timeout(LONGEST_MS)).end();
-            return null;
+            return line;
         });
         desk.read();
         verify(lines, timeout(LONGEST_MS)).of(first, CaseChoice.EVERYTHING);
