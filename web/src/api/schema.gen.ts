@@ -20,6 +20,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/audit": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["read_2"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/audit.csv": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["export_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/backups": {
     parameters: {
       query?: never;
@@ -321,7 +353,7 @@ export interface paths {
     delete?: never;
     options?: never;
     head?: never;
-    patch: operations["change_2"];
+    patch: operations["change_3"];
     trace?: never;
   };
   "/api/cases/{n}/handover": {
@@ -1414,7 +1446,7 @@ export interface paths {
     delete: operations["delete"];
     options?: never;
     head?: never;
-    patch: operations["change_1"];
+    patch: operations["change_2"];
     trace?: never;
   };
   "/api/hooks/{id}/calls": {
@@ -1814,7 +1846,87 @@ export interface paths {
     delete?: never;
     options?: never;
     head?: never;
-    patch: operations["change"];
+    patch: operations["change_1"];
+    trace?: never;
+  };
+  "/api/people/{id}/access": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["access"];
+    put?: never;
+    post?: never;
+    delete: operations["endAccess"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/people/{id}/address": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["address"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/people/{id}/erasure": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["erase"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/people/{id}/sessions/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["endSession"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/people/{id}/tokens/{token}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["revoke"];
+    options?: never;
+    head?: never;
+    patch?: never;
     trace?: never;
   };
   "/api/recognitions": {
@@ -1945,6 +2057,54 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/sessions": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["sessions"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/sessions/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["endOwnSession"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/settings": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["settings"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch: operations["change"];
+    trace?: never;
+  };
   "/api/shown/{code}": {
     parameters: {
       query?: never;
@@ -2003,7 +2163,7 @@ export interface paths {
     get?: never;
     put?: never;
     post?: never;
-    delete: operations["revoke"];
+    delete: operations["revokeOwn"];
     options?: never;
     head?: never;
     patch?: never;
@@ -2181,6 +2341,25 @@ export interface components {
       };
       clientId: string;
     };
+    AuditAct: {
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int64 */
+      person: number;
+      target: string;
+      targetName: string;
+      what: string;
+      who: string;
+    };
+    AuditActs: {
+      acts: string[];
+      /** Format: int64 */
+      before: number | null;
+      rows: components["schemas"]["AuditAct"][];
+    };
     BegunDraftsHowTo: {
       /** Format: date-time */
       at: string;
@@ -2225,6 +2404,8 @@ export interface components {
     };
     CaseCase: {
       agent: string;
+      /** Format: int64 */
+      agentId: number;
       attempts: components["schemas"]["CaseAttempt"][];
       believedFix: null | string;
       cause: string;
@@ -2420,6 +2601,8 @@ export interface components {
     };
     CaseLine: {
       agent: string;
+      /** Format: int64 */
+      agentId: number;
       /** Format: date-time */
       closedAt: null | string;
       device: null | string;
@@ -2736,6 +2919,12 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    DeskSettingsChange: {
+      colleaguesFigures?: boolean | null;
+    };
+    DeskSettingsValues: {
+      colleaguesFigures: boolean;
+    };
     DeskStateTold: {
       sentence: string;
       /** @enum {string} */
@@ -2857,7 +3046,7 @@ export interface components {
       triedSince: number;
     };
     ErrorEvidenceChoices: {
-      agents: string[];
+      agents: components["schemas"]["ErrorEvidenceWorker"][];
       facts: components["schemas"]["ErrorEvidenceFactChoice"][];
       products: string[];
     };
@@ -2991,6 +3180,11 @@ export interface components {
       cases: number;
       counts: components["schemas"]["ErrorEvidenceCount"][];
       value: string;
+    };
+    ErrorEvidenceWorker: {
+      /** Format: int64 */
+      id: number;
+      name: string;
     };
     ErrorLine: {
       firstAid: boolean;
@@ -3452,6 +3646,15 @@ export interface components {
       /** Format: int32 */
       open: number;
     };
+    OpenSessionsOpen: {
+      browser: string;
+      current: boolean;
+      key: string;
+      /** Format: date-time */
+      seenAt: string;
+      /** Format: date-time */
+      since: string;
+    };
     Outline: {
       head: components["schemas"]["OutlineField"][];
       offers: components["schemas"]["OutlineOffer"][];
@@ -3512,14 +3715,44 @@ export interface components {
       label: string;
       text: string;
     };
-    Person: {
+    PeopleAddress: {
+      path: string;
+      /** Format: date-time */
+      until: string;
+    };
+    PeopleChange: {
+      active?: boolean | null;
+      login?: null | string;
+      name?: null | string;
+      password?: null | string;
+      role?: null | string;
+    };
+    PeopleLetIn: {
+      sessions: components["schemas"]["OpenSessionsOpen"][];
+      tokens: components["schemas"]["ApiToken"][];
+    };
+    PeopleListed: {
       active: boolean;
+      /** Format: date-time */
+      erasedAt: null | string;
       /** Format: int64 */
       id: number;
-      login: string;
+      login: null | string;
+      mine: boolean;
       name: string;
       /** @enum {string} */
       role: "agent" | "author" | "lead";
+      /** Format: int32 */
+      sessions: number;
+      shown: string;
+      /** Format: date-time */
+      signedInAt: null | string;
+    };
+    PeopleNewPerson: {
+      login?: null | string;
+      name?: null | string;
+      password?: null | string;
+      role?: null | string;
     };
     PlanExcluded: {
       key: string;
@@ -3916,9 +4149,6 @@ export interface components {
       parts: components["schemas"]["PartLine"][];
       title: string;
     };
-    SessionInvitation: {
-      open: boolean;
-    };
     SessionOwnPassword: {
       old: string;
       password: string;
@@ -3935,9 +4165,12 @@ export interface components {
       password: string;
     };
     SessionUser: {
+      /** Format: int64 */
+      id: number;
       login: string;
       name: string;
       roles: string[];
+      shown: string;
     };
     SessionWelcome: {
       login: string;
@@ -3987,6 +4220,11 @@ export interface components {
     ShownShowFix: {
       fix: string;
     };
+    SignInsWelcome: {
+      login: null | string;
+      name: null | string;
+      open: boolean;
+    };
     SignatureLine: {
       kind: string;
       text: string;
@@ -4016,23 +4254,18 @@ export interface components {
       /** Format: int32 */
       tried: number;
     };
-    TeamNewPerson: {
+    TeamColleague: {
+      /** Format: int64 */
+      id: number;
       login: string;
       name: string;
-      password: string;
-      role: string;
     };
-    TeamNewToken: {
+    TokenNewToken: {
       /** Format: int64 */
       id: number;
       token: string;
     };
-    TeamPersonChange: {
-      active?: boolean | null;
-      password?: null | string;
-      role?: null | string;
-    };
-    TeamTokenRequest: {
+    TokenWanted: {
       /** Format: int32 */
       days?: number | null;
       name?: null | string;
@@ -4276,6 +4509,57 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["AlikeAlike"];
         };
+      };
+    };
+  };
+  read_2: {
+    parameters: {
+      query?: {
+        person?: number;
+        what?: string;
+        target?: string;
+        from?: string;
+        until?: string;
+        before?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["AuditActs"];
+        };
+      };
+    };
+  };
+  export_1: {
+    parameters: {
+      query?: {
+        person?: number;
+        what?: string;
+        target?: string;
+        from?: string;
+        until?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };
@@ -4786,7 +5070,7 @@ export interface operations {
       };
     };
   };
-  change_2: {
+  change_3: {
     parameters: {
       query?: never;
       header?: {
@@ -5300,9 +5584,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": {
-            [key: string]: string;
-          }[];
+          "application/json": components["schemas"]["TeamColleague"][];
         };
       };
     };
@@ -6651,7 +6933,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -7302,7 +7584,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["Person"][];
+          "application/json": components["schemas"]["PeopleListed"][];
         };
       };
     };
@@ -7316,7 +7598,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["TeamNewPerson"];
+        "application/json": components["schemas"]["PeopleNewPerson"];
       };
     };
     responses: {
@@ -7326,12 +7608,12 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["Person"];
+          "application/json": components["schemas"]["PeopleListed"];
         };
       };
     };
   };
-  change: {
+  change_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -7342,7 +7624,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["TeamPersonChange"];
+        "application/json": components["schemas"]["PeopleChange"];
       };
     };
     responses: {
@@ -7352,8 +7634,136 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["Person"];
+          "application/json": components["schemas"]["PeopleListed"];
         };
+      };
+    };
+  };
+  access: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PeopleLetIn"];
+        };
+      };
+    };
+  };
+  endAccess: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  address: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PeopleAddress"];
+        };
+      };
+    };
+  };
+  erase: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PeopleListed"];
+        };
+      };
+    };
+  };
+  endSession: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  revoke: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        token: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };
@@ -7648,6 +8058,90 @@ export interface operations {
       };
     };
   };
+  sessions: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["OpenSessionsOpen"][];
+        };
+      };
+    };
+  };
+  endOwnSession: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  settings: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DeskSettingsValues"];
+        };
+      };
+    };
+  };
+  change: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["DeskSettingsChange"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DeskSettingsValues"];
+        };
+      };
+    };
+  };
   page: {
     parameters: {
       query?: never;
@@ -7719,7 +8213,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        "application/json": components["schemas"]["TeamTokenRequest"];
+        "application/json": components["schemas"]["TokenWanted"];
       };
     };
     responses: {
@@ -7729,12 +8223,12 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["TeamNewToken"];
+          "application/json": components["schemas"]["TokenNewToken"];
         };
       };
     };
   };
-  revoke: {
+  revokeOwn: {
     parameters: {
       query?: never;
       header?: never;
@@ -7861,7 +8355,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["SessionInvitation"];
+          "application/json": components["schemas"]["SignInsWelcome"];
         };
       };
     };

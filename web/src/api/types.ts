@@ -113,9 +113,12 @@ export type Problem = S["Problem"];
 export type Checked = S["Checked"];
 export type DocumentView = S["LibraryView"];
 export type Revision = S["Revision"];
-export type Person = S["Person"];
+export type Person = S["PeopleListed"];
 export type ApiToken = S["ApiToken"];
-export type NewToken = S["TeamNewToken"];
+export type NewToken = S["TokenNewToken"];
+export type OpenSession = S["OpenSessionsOpen"];
+export type OneTimeAddress = S["PeopleAddress"];
+export type Act = S["AuditAct"];
 
 /** The outcomes of an attempt; empty text while it is being worked. */
 export type Outcome =

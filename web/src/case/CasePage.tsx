@@ -74,7 +74,7 @@ function Shown({
   sheet: ErrorSheet | undefined;
   acts: CaseActs;
 }) {
-  const me = useContext(SignedIn).name;
+  const me = useContext(SignedIn).id;
   const navigate = useNavigate();
   const say = useSay();
   const [chosen, setChosen] = useKept(`open-fix.${c.number}`, "");
@@ -184,7 +184,7 @@ function Shown({
       key: "l",
       says: words.case.give,
       act: () => setGiving(true),
-      alive: open && c.agent === me,
+      alive: open && c.agentId === me,
     },
     { key: "r", says: words.case.reopen, act: () => void reopen(), alive: !open },
     {

@@ -36,9 +36,9 @@ export function Recurrence({ c, acts }: { c: Case; acts: CaseActs }) {
 
 /** Somebody else works the case: one key takes it. */
 export function InOtherHands({ c, acts }: { c: Case; acts: CaseActs }) {
-  const me = useContext(SignedIn).name;
-  const others = c.status === "open" && c.agent !== me;
-  const take = () => void acts.handOver(me, "");
+  const { id: me, login } = useContext(SignedIn);
+  const others = c.status === "open" && c.agentId !== me;
+  const take = () => void acts.handOver(login, "");
   useKeys(words.keys.inCase, [{ key: "l", says: words.case.take, act: take, alive: others }]);
   const last = c.handovers.at(-1);
   return (

@@ -17,6 +17,7 @@ const line = (number: number, title: string, more: Partial<CaseLine> = {}): Case
   waitsFor: "me",
   waitsUntil: null,
   agent: "Runa Holm",
+  agentId: 1,
   openedAt: `2026-11-24T0${number}:00:00Z`,
   closedAt: null,
   outcomes: [],
@@ -28,7 +29,16 @@ const OPEN = "GET /api/cases?status=open&limit=200";
 async function desk(lines: CaseLine[] | undefined): Promise<HTMLElement> {
   server(lines === undefined ? {} : { [OPEN]: lines });
   return render(
-    <SignedIn value={{ login: "agent", name: "Runa Holm", roles: ["agent"], signOut: () => undefined }}>
+    <SignedIn
+      value={{
+        id: 1,
+        login: "agent",
+        name: "Runa Holm",
+        shown: "Runa Holm",
+        roles: ["agent"],
+        signOut: () => undefined,
+      }}
+    >
       <DeskPage />
     </SignedIn>,
   );
@@ -48,7 +58,7 @@ test("cases stand by what they wait for, with who waits and what is owed", async
       waitsUntil: "2026-11-24T12:30:00Z",
       outcomes: ["no-change"],
     }),
-    line(3, "Board blank", { agent: "Ines Tarn", waitsFor: "requester" }),
+    line(3, "Board blank", { agent: "Ines Tarn", agentId: 2, waitsFor: "requester" }),
   ]);
   const titles = screen.getAllByRole("heading", { level: 2 }).map((h) => h.textContent);
   expect(titles).toEqual(["To put back 1", "Waiting for a restart 1", "With colleagues 1"]);

@@ -17,7 +17,7 @@ const PAUSE_MS = 2_000;
 
 /** What I have to do, by what it waits for. States: loading, failed, empty, filled. */
 export function DeskPage() {
-  const me = useContext(SignedIn).name;
+  const me = useContext(SignedIn).id;
   const { data, error, refetch } = useQuery(openCasesQuery);
   const { data: hand } = useQuery(inHandQuery);
   const client = useQueryClient();

@@ -14,6 +14,7 @@ const line = (number: number, more: Partial<CaseLine>): CaseLine => ({
   waitsFor: "me",
   waitsUntil: null,
   agent: "Runa Holm",
+  agentId: 1,
   openedAt: `2026-11-24T0${number}:00:00Z`,
   closedAt: null,
   outcomes: [],
@@ -29,9 +30,10 @@ test("each case stands once, by what it waits for, the oldest first", () => {
       line(2, { waitsFor: "restart", openPutBacks: 1 }),
       line(4, { openPutBacks: 2 }),
       line(6, { waitsFor: "time" }),
-      line(5, { agent: "Ines Tarn", waitsFor: "restart" }),
+      // of the same name, and somebody else
+      line(5, { agent: "Runa Holm", agentId: 9, waitsFor: "restart" }),
     ],
-    "Runa Holm",
+    1,
   );
   expect(groups.map((g) => [g.key, g.cases.map((c) => c.number)])).toEqual([
     ["me", [1, 3]],
@@ -43,5 +45,5 @@ test("each case stands once, by what it waits for, the oldest first", () => {
 });
 
 test("nothing in hand gives no groups", () => {
-  expect(deskGroups([], "Runa Holm")).toEqual([]);
+  expect(deskGroups([], 1)).toEqual([]);
 });

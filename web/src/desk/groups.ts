@@ -8,7 +8,7 @@ export interface DeskGroup {
 }
 
 /** Open cases by what they wait for; mine first, then what colleagues have. Each case stands in one group only. */
-export function deskGroups(cases: CaseLine[], me: string): DeskGroup[] {
+export function deskGroups(cases: CaseLine[], me: number): DeskGroup[] {
   const groups: DeskGroup[] = [
     { key: "me", title: words.desk.me, cases: [] },
     { key: "putBacks", title: words.desk.putBacks, cases: [] },
@@ -19,7 +19,7 @@ export function deskGroups(cases: CaseLine[], me: string): DeskGroup[] {
   ];
   const into = (key: string) => groups.find((g) => g.key === key)?.cases;
   for (const c of [...cases].sort((a, b) => a.openedAt.localeCompare(b.openedAt))) {
-    if (c.agent !== me) into("others")?.push(c);
+    if (c.agentId !== me) into("others")?.push(c);
     else if (c.waitsFor !== "me") into(c.waitsFor)?.push(c);
     else if (c.openPutBacks > 0) into("putBacks")?.push(c);
     else into("me")?.push(c);

@@ -116,7 +116,14 @@ const EVIDENCE: ErrorEvidence = {
     },
   ],
   teaching: [{ key: "empty", title: "Empty it", tried: 40, triedFirst: 0, chance: 0.5, high: 0.7 }],
-  choices: { products: ["Purserdesk"], agents: ["Runa Holm", "Odd Vik"], facts: [] },
+  choices: {
+    products: ["Purserdesk"],
+    agents: [
+      { id: 1, name: "Runa Holm" },
+      { id: 3, name: "Odd Vik" },
+    ],
+    facts: [],
+  },
 };
 
 const PATH = "GET /api/errors//evidence";
@@ -137,7 +144,7 @@ async function shown(roles: string[], e: ErrorEvidence = EVIDENCE, table: Record
     ...table,
   });
   const place = await render(
-    <SignedIn value={{ login: "x", name: "X", roles, signOut: () => undefined }}>
+    <SignedIn value={{ id: 1, login: "x", name: "X", shown: "X", roles, signOut: () => undefined }}>
       <ErrorEvidencePage />
     </SignedIn>,
   );
@@ -264,7 +271,7 @@ const DESK: DeskEvidence = {
       ruleOut: ["Free the queue"],
     },
   ],
-  choices: { products: ["Purserdesk"], agents: ["Runa Holm"], facts: [] },
+  choices: { products: ["Purserdesk"], agents: [{ id: 1, name: "Runa Holm" }], facts: [] },
 };
 
 test("the desk in one sentence, each number of which opens how it was computed", async () => {

@@ -15,7 +15,7 @@ export function FilterLine(p: {
   const { filters: f, choices } = p;
   const parts = [
     f.product,
-    f.agent,
+    f.agent && nameOf(choices, f.agent),
     f.from && w.since(f.from),
     f.to && w.until(f.to),
     ...Object.entries(f.facts).map(([name, value]) => `${factTitle(choices, name)}: ${value}`),
@@ -34,6 +34,11 @@ export function FilterLine(p: {
       )}
     </span>
   );
+}
+
+/** Somebody who no longer worked such cases has no name here. */
+function nameOf(choices: ErrorEvidence["choices"] | undefined, id: string): string {
+  return choices?.agents.find((x) => String(x.id) === id)?.name ?? w.somebody;
 }
 
 function factTitle(choices: ErrorEvidence["choices"] | undefined, name: string): string {
@@ -58,16 +63,20 @@ function Choose(p: {
         <Pick
           label={w.product}
           value={f.product}
-          values={choices?.products ?? []}
+          values={(choices?.products ?? []).map(asIs)}
           onPick={(product) => p.onChange({ ...f, product })}
         />
       )}
-      <Pick
-        label={w.agent}
-        value={f.agent}
-        values={choices?.agents ?? []}
-        onPick={(agent) => p.onChange({ ...f, agent })}
-      />
+      {(choices?.agents.length ?? 0) > 0 && (
+        <Pick
+          label={w.agent}
+          value={f.agent}
+          values={(choices?.agents ?? [])
+            .map((x) => ({ value: String(x.id), label: x.name }))
+            .sort((a, b) => a.label.localeCompare(b.label))}
+          onPick={(agent) => p.onChange({ ...f, agent })}
+        />
+      )}
       {day("from", w.from)}
       {day("to", w.to)}
       {choices?.facts.map((x) => (
@@ -75,7 +84,7 @@ function Choose(p: {
           key={x.name}
           label={x.title}
           value={f.facts[x.name] ?? ""}
-          values={x.values}
+          values={x.values.map(asIs)}
           onPick={(value) => p.onChange(withFact(f, x.name, value))}
         />
       ))}
@@ -83,7 +92,14 @@ function Choose(p: {
   );
 }
 
-function Pick(p: { label: string; value: string; values: string[]; onPick: (v: string) => void }) {
+interface Choice {
+  value: string;
+  label: string;
+}
+
+const asIs = (value: string): Choice => ({ value, label: value });
+
+function Pick(p: { label: string; value: string; values: Choice[]; onPick: (v: string) => void }) {
   return (
     <label>
       {p.label}
@@ -91,8 +107,9 @@ function Pick(p: { label: string; value: string; values: string[]; onPick: (v: s
         size="small"
         aria-label={p.label}
         showSearch
+        optionFilterProp="label"
         value={p.value}
-        options={[{ value: "", label: w.any }, ...p.values.map((v) => ({ value: v, label: v }))]}
+        options={[{ value: "", label: w.any }, ...p.values]}
         onChange={p.onPick}
       />
     </label>

@@ -6,4 +6,11 @@ export interface Self extends User {
 }
 
 /** Who works here; the session puts it in place before the frame is shown. */
-export const SignedIn = createContext<Self>({ login: "", name: "", roles: [], signOut: () => undefined });
+export const SignedIn = createContext<Self>({
+  id: 0,
+  login: "",
+  name: "",
+  shown: "",
+  roles: [],
+  signOut: () => undefined,
+});

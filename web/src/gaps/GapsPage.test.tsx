@@ -36,7 +36,14 @@ const line: LogGap = {
   hiddenFor: null,
 };
 const gaps = { cases: 400, solvedShare: 0.8, unnamedShare: 0.1, shapes: [shape], more: 0, hidden: 0 };
-const self = (role: string) => ({ login: "x", name: "Siv Aune", roles: [role], signOut: () => undefined });
+const self = (role: string) => ({
+  id: 1,
+  login: "x",
+  name: "Siv Aune",
+  shown: "Siv Aune",
+  roles: [role],
+  signOut: () => undefined,
+});
 const author = self("author");
 
 const page = () =>

@@ -22,8 +22,10 @@ export function SessionGate({ children }: { children: ReactNode }) {
   if (user) keepFor(user.login);
   const self = useMemo(
     () => ({
+      id: user?.id ?? 0,
       login: user?.login ?? "",
       name: user?.name ?? "",
+      shown: user?.shown ?? "",
       roles: user?.roles ?? [],
       signOut: () =>
         void signOut().then((session) => {

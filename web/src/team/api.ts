@@ -1,5 +1,6 @@
-import { queryOptions } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
 import { api, type ApiToken, got } from "../api";
+import { type ActFilters, actsSearch, asked } from "./journal";
 
 export const peopleQuery = queryOptions({
   queryKey: ["team", "people"],
@@ -11,12 +12,59 @@ export const tokensQuery = queryOptions({
   queryFn: ({ signal }) => got(api.GET("/api/tokens", { signal })),
 });
 
-export const addPerson = (body: { login: string; name: string; role: string; password: string }) =>
+export const sessionsQuery = queryOptions({
+  queryKey: ["team", "sessions"],
+  queryFn: ({ signal }) => got(api.GET("/api/sessions", { signal })),
+});
+
+export const settingsQuery = queryOptions({
+  queryKey: ["team", "settings"],
+  queryFn: ({ signal }) => got(api.GET("/api/settings", { signal })),
+});
+
+/** What lets somebody in. */
+export const accessQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["team", "access", id],
+    queryFn: ({ signal }) => got(api.GET("/api/people/{id}/access", { params: { path: { id } }, signal })),
+  });
+
+export const actsQuery = (f: ActFilters) =>
+  infiniteQueryOptions({
+    queryKey: ["team", "acts", actsSearch(f)],
+    initialPageParam: null as number | null,
+    queryFn: ({ signal, pageParam }) =>
+      got(
+        api.GET("/api/audit", {
+          params: { query: { ...asked(f), ...(pageParam === null ? {} : { before: pageParam }) } },
+          signal,
+        }),
+      ),
+    getNextPageParam: (page) => page.before,
+  });
+
+export const addPerson = (body: { login: string; name: string; role: string }) =>
   got(api.POST("/api/people", { body }));
-export const changePerson = (id: number, body: { role?: string; active?: boolean }) =>
-  got(api.PATCH("/api/people/{id}", { params: { path: { id } }, body }));
+export const changePerson = (
+  id: number,
+  body: { role?: string; active?: boolean; name?: string; login?: string },
+) => got(api.PATCH("/api/people/{id}", { params: { path: { id } }, body }));
+export const makeAddress = (id: number) =>
+  got(api.POST("/api/people/{id}/address", { params: { path: { id } } }));
+export const erasePerson = (id: number) =>
+  got(api.POST("/api/people/{id}/erasure", { params: { path: { id } } }));
+export const endAccess = (id: number) =>
+  got(api.DELETE("/api/people/{id}/access", { params: { path: { id } } }));
+export const endSession = (id: number, key: string) =>
+  got(api.DELETE("/api/people/{id}/sessions/{key}", { params: { path: { id, key } } }));
+export const endOwnSession = (key: string) =>
+  got(api.DELETE("/api/sessions/{key}", { params: { path: { key } } }));
 export const makeToken = (name: string, scopes: ApiToken["scopes"]) =>
   got(api.POST("/api/tokens", { body: { name, scopes, days: null } }));
 export const revokeToken = (id: number) => got(api.DELETE("/api/tokens/{id}", { params: { path: { id } } }));
+export const revokeTokenOf = (id: number, token: number) =>
+  got(api.DELETE("/api/people/{id}/tokens/{token}", { params: { path: { id, token } } }));
 export const changePassword = (old: string, password: string) =>
   got(api.POST("/api/password", { body: { old, password } }));
+export const changeSettings = (body: { colleaguesFigures: boolean }) =>
+  got(api.PATCH("/api/settings", { body }));

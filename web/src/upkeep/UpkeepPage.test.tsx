@@ -33,7 +33,16 @@ const list = (...items: UpkeepItem[]) => ({
 
 const page = (role = "author") =>
   render(
-    <SignedIn value={{ login: "siv", name: "Siv Aune", roles: [role], signOut: () => undefined }}>
+    <SignedIn
+      value={{
+        id: 1,
+        login: "siv",
+        name: "Siv Aune",
+        shown: "Siv Aune",
+        roles: [role],
+        signOut: () => undefined,
+      }}
+    >
       <UpkeepPage />
     </SignedIn>,
   );

@@ -57,6 +57,7 @@ export const evidenceWords = {
     all: "all cases",
     product: "Product",
     agent: "Worked by",
+    somebody: "somebody",
     from: "From",
     to: "To",
     any: "any",

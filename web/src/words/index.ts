@@ -1,4 +1,5 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
+
 import { bringInWords } from "./bring-in";
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
@@ -11,6 +12,7 @@ import { inAndOutWords } from "./in-and-out";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 import { surgeWords } from "./surges";
+import { teamWords } from "./team";
 import { upkeepWords } from "./upkeep";
 
 export { conditionOf, whyWords } from "./why";
@@ -486,39 +488,7 @@ export const words = {
       fix: (key: string, title = "") => `---\nfix: ${key}\ntitle: ${JSON.stringify(title)}\n---\n`,
     },
   },
-  team: {
-    title: "Team",
-    people: "People",
-    add: "Add somebody",
-    name: "Name",
-    login: "Sign-in name",
-    role: "Role",
-    password: "First password, at least 10 characters",
-    roles: { agent: "agent", author: "author", lead: "lead" } as Record<string, string>,
-    inactive: "cannot sign in",
-    shutOut: "shut out",
-    letIn: "let in again",
-    ownPassword: "My password",
-    ownPasswordSays: "A new one ends all my other sign-ins and my tokens.",
-    oldPassword: "Your password today",
-    newPassword: "A new password, at least 10 characters",
-    changePassword: "Change it",
-    passwordChanged: "The new password holds. Your other sign-ins and your tokens have ended.",
-    until: (at: string) => `until ${new Date(at).toLocaleDateString("en-GB", { dateStyle: "medium" })}`,
-    tokens: "My tokens for programs",
-    tokenName: "What it is for",
-    make: "Make a token",
-    once: "Copy it now; it is shown only this once.",
-    revoke: "revoke",
-    noTokens: "No token was made yet.",
-    scopes: {
-      read: "read",
-      cases: "work cases",
-      library: "write the library",
-      admin: "look after people",
-    } as Record<string, string>,
-    added: (name: string) => `${name} can sign in now.`,
-  },
+  team: teamWords,
   mishap: {
     title: "This page has come apart",
     text: "Something in it could not be drawn. What was recorded is stored; steps that were still on their way are sent again.",

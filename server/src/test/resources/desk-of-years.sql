@@ -1,7 +1,7 @@
 insert into desk_case (error_key, product, product_version, phase, device, reference, requester, status, agent, opened_at, closed_at, import_key)
   select case when mod(x, 2) = 0 then 'tracks-full' when mod(x, 10) = 1 then null else 'other-' || mod(x, 97) end, 'Leadline', '7.' || mod(x, 9), 'install',
     'dev-' || mod(x * 7919, 5000), 'SK-9' || x, 'Caller ' || mod(x * 104729, 3000),
-    case when x > {cases} - 60 then 'open' when mod(x, 5) = 0 then 'handed-over' else 'solved' end, 'Agent ' || mod(x, 14),
+    case when x > {cases} - 60 then 'open' when mod(x, 5) = 0 then 'handed-over' else 'solved' end, 1 + mod(x, 14),
     dateadd('MINUTE', x * 100, timestamp with time zone '2022-01-01 08:00:00+00'),
     case when x > {cases} - 60 then null else dateadd('MINUTE', x * 100 + 30, timestamp with time zone '2022-01-01 08:00:00+00') end, 'years' || x
   from system_range(1, {cases}) r(x);
@@ -31,3 +31,5 @@ insert into free_step (number, client_id, position, did, agent, at)
 insert into case_change (number, version, field, agent, at)
   select number, 1, 'device', agent, opened_at from desk_case;
 analyze;
+insert into audit (at, person, who, what, target, detail)
+  select opened_at, agent, '', case when mod(number, 100) = 0 then 'case-given' else 'case-opened' end, cast(number as varchar), '' from desk_case;

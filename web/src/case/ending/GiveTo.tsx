@@ -10,7 +10,7 @@ import type { CaseActs } from "../useCaseActs";
 
 /** Gives the case to a colleague, with a note. */
 export function GiveTo(p: { c: Case; acts: CaseActs; onLeave: () => void }) {
-  const me = useContext(SignedIn).name;
+  const me = useContext(SignedIn).id;
   const { data } = useQuery(colleaguesQuery);
   const [to, setTo] = useState<string | null>(null);
   const [note, setNote] = useKept(`give-note.${p.c.number}`, "");
@@ -36,13 +36,14 @@ export function GiveTo(p: { c: Case; acts: CaseActs; onLeave: () => void }) {
         autoFocus
         defaultOpen
         showSearch
+        optionFilterProp="label"
         aria-label={words.case.giveTo}
         placeholder={words.case.giveTo}
         value={to}
         onChange={setTo}
         options={(data ?? [])
-          .filter((x) => x.name !== me && x.name !== p.c.agent)
-          .map((x) => ({ value: x.name, label: x.name }))}
+          .filter((x) => x.id !== me && x.id !== p.c.agentId)
+          .map((x) => ({ value: x.login, label: x.name }))}
       />
       <Input.TextArea
         aria-label={words.case.giveNote}

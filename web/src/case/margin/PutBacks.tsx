@@ -45,7 +45,7 @@ function when(p: PutBack): string {
 
 /** Something owed in the margin, and the ways to settle it. */
 export function PutBackItem(o: { p: PutBack; acts: CaseActs; first: boolean }) {
-  const me = useContext(SignedIn).name;
+  const me = useContext(SignedIn).login;
   const { p, acts } = o;
   const [deciding, setDeciding] = useState(false);
   const settle = (state: string, to?: string) => void acts.settle(p.id, state, to);
@@ -121,7 +121,7 @@ export function SettledItem({ p, may, acts }: { p: PutBack; may: boolean; acts: 
 
 /** Keys that settle the first of what is owed; where a fix has failed, before the next one. */
 export function OwedFirst(o: { c: Case; owed: PutBack[]; acts: CaseActs; onLater: () => void }) {
-  const me = useContext(SignedIn).name;
+  const me = useContext(SignedIn).login;
   const { owed, acts } = o;
   const first = owed[0];
   const settle = (state: string, to?: string) => first && void acts.settle(first.id, state, to);

@@ -58,7 +58,7 @@ final class BigDesk {
             s.execute(
                     "insert into desk_case (error_key, product, phase, device, reference, requester, status, agent, opened_at,"
                             + " closed_at, import_key) select e.error_key, e.product, e.phase, 'dev-' || e.pier || '-' || mod(x * 7919, 5000),"
-                            + " 'SK-9' || x, 'Caller ' || mod(x * 104729, 20000), 'solved', 'Agent ' || mod(x, 14),"
+                            + " 'SK-9' || x, 'Caller ' || mod(x * 104729, 20000), 'solved', 1 + mod(x, 14),"
                             + " dateadd('SECOND', mod(x * 7907, 40000000), timestamp with time zone '2025-07-01 08:00:00+00'),"
                             + " dateadd('SECOND', mod(x * 7907, 40000000) + 900, timestamp with time zone '2025-07-01 08:00:00+00'),"
                             + " 'big' || x from system_range(1, " + cases
@@ -108,9 +108,9 @@ final class BigDesk {
         Random random = new Random(11);
         try (PreparedStatement d = c.prepareStatement(
                         "insert into document (kind, doc_key, title, status, latest, published) values (?, ?, ?, 'published', 1, 1)");
-                PreparedStatement r = c.prepareStatement(
-                        "insert into revision (kind, doc_key, number, text, author, note, at) values"
-                                + " (?, ?, 1, ?, 'Maren Skau', '', timestamp with time zone '2026-06-01 08:00:00+00')")) {
+                PreparedStatement r =
+                        c.prepareStatement("insert into revision (kind, doc_key, number, text, author, note, at) values"
+                                + " (?, ?, 1, ?, 1, '', timestamp with time zone '2026-06-01 08:00:00+00')")) {
             for (int i = 0; i < documents / 2; i++) {
                 String thing = THINGS[random.nextInt(THINGS.length)];
                 String does = DOES[random.nextInt(DOES.length)];

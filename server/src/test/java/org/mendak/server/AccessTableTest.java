@@ -38,6 +38,8 @@ class AccessTableTest extends OnDesk {
             "zzzz",
             "{index}",
             "0",
+            "{token}",
+            "999999",
             "{call}",
             "999999",
             "{run}",

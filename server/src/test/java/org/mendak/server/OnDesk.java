@@ -3,6 +3,7 @@ package org.mendak.server;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
+import tools.jackson.databind.JsonNode;
 
 /** A Mendak of its own for the class, from its first test to its last: an empty desk unless the class opens another. */
 public abstract class OnDesk {
@@ -31,6 +32,16 @@ public abstract class OnDesk {
     }
 
     /** Somebody new who works cases, signed in. */
+    /** The number of the person of that name. */
+    protected long personCalled(String name) {
+        for (JsonNode p : api.get("/api/people").expect(200).json()) {
+            if (p.path("name").asString().equals(name)) {
+                return p.path("id").asLong();
+            }
+        }
+        throw new AssertionError("nobody is called " + name);
+    }
+
     protected Api agent(String login, String name) {
         api.post("/api/people", Map.of("login", login, "name", name, "role", "agent", "password", "a-long-password"));
         Api other = Api.browser(app.address());

@@ -29,10 +29,11 @@ final class LoadCases {
 
     private static final int YEARS = 6;
     private static final int BATCH = 2_000;
+    private static final int AGENTS = 40;
     private static final double ZIPF = 0.8;
     private static final double PUT_BACKS = 0.2;
     private static final Habits HABITS =
-            new Habits(0.15, 0.1, 0.12, 0.03, 0.04, new Habits.Slips(0.03, 0, 0), new Habits.Size(40, 60_000, 14));
+            new Habits(0.15, 0.1, 0.12, 0.03, 0.04, new Habits.Slips(0.03, 0, 0), new Habits.Size(AGENTS, 60_000, 14));
 
     private static final Map<String, String> TABLES = new LinkedHashMap<>();
 
@@ -57,6 +58,7 @@ final class LoadCases {
     private final Random random = new Random(21);
     private final Map<String, PreparedStatement> inserts = new LinkedHashMap<>();
     private final Instant end = Instant.now().minus(Duration.ofDays(1));
+    private final List<Long> agents = new ArrayList<>();
     private long number;
     private long attempt;
 
@@ -67,6 +69,7 @@ final class LoadCases {
     }
 
     void write() throws SQLException {
+        people();
         number = highest("desk_case", "number");
         attempt = highest("attempt", "id");
         for (Map.Entry<String, String> t : TABLES.entrySet()) {
@@ -100,6 +103,22 @@ final class LoadCases {
         }
     }
 
+    /** Those who work the cases; none of them can sign in. */
+    private void people() throws SQLException {
+        try (PreparedStatement s = connection.prepareStatement(
+                "insert into person (name, role, active, created_at) values (?, 'agent', false, current_timestamp)",
+                Statement.RETURN_GENERATED_KEYS)) {
+            for (int i = 0; i < AGENTS; i++) {
+                s.setString(1, "Agent " + i);
+                s.executeUpdate();
+                try (var keys = s.getGeneratedKeys()) {
+                    keys.next();
+                    agents.add(keys.getLong(1));
+                }
+            }
+        }
+    }
+
     private long highest(String table, String column) throws SQLException {
         try (Statement s = connection.createStatement();
                 var r = s.executeQuery("select coalesce(max(" + column + "), 0) from " + table)) {
@@ -130,7 +149,7 @@ final class LoadCases {
     private void one(SimulatedCase c, int error, boolean open) throws SQLException {
         long n = ++number;
         Instant opened = end.minus(Duration.ofSeconds((long) ((1 - c.opened()) * YEARS * 365.25 * 86_400)));
-        String agent = "Agent " + c.agent();
+        long agent = agents.get(c.agent());
         List<LoggedAttempt> tried = c.attempts();
         boolean solved = c.solved() && !open;
         Instant closed = open ? null : opened.plusSeconds(600 + random.nextInt(3_000));
@@ -170,7 +189,7 @@ final class LoadCases {
                 .formatted(n * 7_919 % 1_000_000, "watch " + n % 97, errors.said(error), n % 300);
     }
 
-    private void attempts(SimulatedCase c, long n, boolean open, Instant opened, String agent) throws SQLException {
+    private void attempts(SimulatedCase c, long n, boolean open, Instant opened, long agent) throws SQLException {
         String picked = c.facts().getOrDefault(Evidence.FIRST_PICK, Evidence.AS_PLANNED);
         List<LoggedAttempt> tried = new ArrayList<>(c.attempts());
         if (open && !tried.isEmpty()) {

@@ -63,9 +63,9 @@ final class LoadErrors {
     void write(Connection c, int errors) throws SQLException {
         try (PreparedStatement d = c.prepareStatement(
                         "insert into document (kind, doc_key, title, status, latest, published) values (?, ?, ?, 'published', 1, 1)");
-                PreparedStatement r = c.prepareStatement(
-                        "insert into revision (kind, doc_key, number, text, author, note, at) values"
-                                + " (?, ?, 1, ?, 'Maren Skau', '', timestamp with time zone '2020-06-01 08:00:00+00')")) {
+                PreparedStatement r =
+                        c.prepareStatement("insert into revision (kind, doc_key, number, text, author, note, at) values"
+                                + " (?, ?, 1, ?, 1, '', timestamp with time zone '2020-06-01 08:00:00+00')")) {
             make(errors, (kind, key, title, text) -> {
                 try {
                     bind(d, kind, key, title);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import org.mendak.core.evidence.Outcome;
+import org.mendak.server.platform.Who;
 
 /**
  * An attempt's row.
@@ -28,15 +29,15 @@ public record AttemptRow(
         boolean triedBefore,
         Double minutes,
         String note,
-        String agent,
+        Who agent,
         Instant startedAt,
         Instant endedAt,
         boolean cameBack,
         int version,
-        String endedBy) {
+        Who endedBy) {
 
     /** An attempt that somebody began; with an outcome it was recorded by the same person, at the same moment if none is said. */
-    public static AttemptRow begun(String fix, String agent, Instant at, Consumer<Draft> change) {
+    public static AttemptRow begun(String fix, Who agent, Instant at, Consumer<Draft> change) {
         Draft d = new Draft();
         d.fixKey = fix;
         d.agent = agent;
@@ -98,12 +99,12 @@ public record AttemptRow(
         public boolean triedBefore;
         public Double minutes;
         public String note = "";
-        private String agent;
+        private Who agent;
         private Instant startedAt;
         public Instant endedAt;
         private boolean cameBack;
         private int version = 1;
-        String endedBy;
+        Who endedBy;
 
         private Draft() {}
 

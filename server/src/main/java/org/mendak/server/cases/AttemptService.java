@@ -19,10 +19,12 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -46,6 +48,7 @@ class AttemptService {
     private final ApplicationEventPublisher events;
     private final AuditStore audit;
     private final Clock clock;
+    private final Names names;
 
     AttemptService(
             Db db,
@@ -60,7 +63,9 @@ class AttemptService {
             PlanShown plans,
             ApplicationEventPublisher events,
             AuditStore audit,
-            Clock clock) {
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.db = db;
         this.cases = cases;
         this.store = store;
@@ -138,7 +143,7 @@ class AttemptService {
 
     private AttemptRow attempt(
             Caller caller, CaseRow c, List<AttemptRow> tried, String fix, String error, boolean before) {
-        return AttemptRow.begun(fix, caller.name(), clock.instant(), a -> {
+        return AttemptRow.begun(fix, caller.who(), clock.instant(), a -> {
             a.number = c.number();
             a.errorKey = error;
             a.position = AttemptRow.next(tried);
@@ -181,7 +186,7 @@ class AttemptService {
             minutes = measured(a.startedAt(), ended);
         }
         String note = remark == null ? a.note() : remark;
-        String by = outcome == null ? null : outcome == a.outcome() ? a.endedBy() : caller.name();
+        Who by = outcome == null ? null : outcome == a.outcome() ? a.endedBy() : caller.who();
         Double took = outcome == null ? null : minutes;
         return a.with(d -> {
             d.outcome = outcome;
@@ -206,13 +211,13 @@ class AttemptService {
     }
 
     /** Nobody records over what they have not seen; who was faster, and what they recorded, is told. */
-    private static void refuseUnseen(Caller caller, AttemptRow a, Integer seen) {
+    private void refuseUnseen(Caller caller, AttemptRow a, Integer seen) {
         boolean unseen = seen == null ? a.outcome() != null : seen != a.version();
         if (!unseen) {
             return;
         }
-        String by = a.endedBy() == null ? a.agent() : a.endedBy();
-        if (seen == null && by.equals(caller.name())) {
+        Who by = a.endedBy() == null ? a.agent() : a.endedBy();
+        if (seen == null && by.equals(caller.who())) {
             throw Refusal.preconditionRequired("You recorded \"" + Words.word(a.outcome())
                     + "\" already. To change that say which version you saw: If-Match: "
                     + CaseVersions.tag(a.version()) + ".");
@@ -220,9 +225,9 @@ class AttemptService {
         throw Refusal.preconditionFailed(
                 a.outcome() == null
                         ? "What was recorded of this fix was taken back meanwhile. Yours was not stored."
-                        : (by.equals(caller.name()) ? "You, elsewhere," : by) + " recorded \"" + Words.word(a.outcome())
-                                + "\" of this fix meanwhile. Yours was not stored.",
-                Map.of("by", by, "theirs", String.valueOf(Words.word(a.outcome())), "version", a.version()));
+                        : (by.equals(caller.who()) ? "You, elsewhere," : names.of(by)) + " recorded \""
+                                + Words.word(a.outcome()) + "\" of this fix meanwhile. Yours was not stored.",
+                Map.of("by", names.of(by), "theirs", String.valueOf(Words.word(a.outcome())), "version", a.version()));
     }
 
     /** What was due only after success is, or is not; what the fix leaves behind holds once it was done. */
@@ -342,7 +347,7 @@ class AttemptService {
                             e.heard(),
                             readings.write(read, e.output() != null),
                             clock.instant(),
-                            caller.name()));
+                            caller.who()));
             Map<String, String> captured = new LinkedHashMap<>();
             if (known) {
                 read.forEach(r -> captured.putAll(AttemptValues.facts(w.steps().get(e.step()), r)));

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -36,12 +37,12 @@ public class AttemptStore {
                 r.getBoolean("tried_before"),
                 Tx.number(r, "minutes"),
                 r.getString("note"),
-                r.getString("agent"),
+                Who.of(r, "agent"),
                 Tx.instant(r, "started_at"),
                 Tx.instant(r, "ended_at"),
                 r.getBoolean("came_back"),
                 r.getInt("version"),
-                r.getString("ended_by"));
+                Who.of(r, "ended_by"));
     }
 
     List<AttemptRow> ofCase(Tx tx, long number) {
@@ -114,7 +115,7 @@ public class AttemptStore {
                 from);
     }
 
-    void correct(Tx tx, long id, Instant at, String agent) {
+    void correct(Tx tx, long id, Instant at, Who agent) {
         tx.run(
                 "insert into attempt_correction (attempt_id, what, at, agent) values (?, 'came-back', ?, ?)",
                 id,
@@ -137,7 +138,7 @@ public class AttemptStore {
             String heard,
             String readings,
             Instant at,
-            String agent) {}
+            Who agent) {}
 
     private static final String STEP =
             "select client_id, step, what, note, output, item, heard, readings, at, agent from attempt_step";
@@ -153,7 +154,7 @@ public class AttemptStore {
                 r.getString("heard"),
                 r.getString("readings"),
                 Tx.instant(r, "at"),
-                r.getString("agent"));
+                Who.of(r, "agent"));
     }
 
     List<Step> steps(Tx tx, long attempt) {

@@ -12,10 +12,12 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.team.TeamService;
 import org.springframework.stereotype.Service;
 
@@ -31,6 +33,7 @@ class CaseAfterwards {
     private final CaseVersions versions;
     private final LibraryService library;
     private final TeamService team;
+    private final Names names;
     private final AuditStore audit;
     private final Clock clock;
 
@@ -43,6 +46,7 @@ class CaseAfterwards {
             CaseVersions versions,
             LibraryService library,
             TeamService team,
+            Names names,
             AuditStore audit,
             Clock clock) {
         this.db = db;
@@ -53,6 +57,7 @@ class CaseAfterwards {
         this.versions = versions;
         this.library = library;
         this.team = team;
+        this.names = names;
         this.audit = audit;
         this.clock = clock;
     }
@@ -62,13 +67,13 @@ class CaseAfterwards {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         String note = CaseWords.note(written);
         return locks.change(caller, number, (tx, c) -> {
-            String taker = team.colleague(tx, to)
+            Who taker = team.colleague(tx, to)
                     .orElseThrow(() -> Refusal.invalid("Nobody here is called \"" + to
                             + "\". To hand the case to another team, end it as handed-over."));
             if (taker.equals(c.agent())) {
-                throw Refusal.conflict("Case " + number + " is " + taker + "'s already.");
+                throw Refusal.conflict("Case " + number + " is " + names.of(taker) + "'s already.");
             }
-            versions.check(tx, caller, number, seen, Set.of("agent"), Map.of("agent", c.agent()));
+            versions.check(tx, caller, number, seen, Set.of("agent"), Map.of("agent", names.of(c.agent())));
             store.addHandover(tx, number, new CaseStore.Handover(c.agent(), taker, note, clock.instant()));
             store.update(tx, c.with(d -> d.agent = taker));
             versions.changed(tx, caller, number, Set.of("agent"));
@@ -118,7 +123,7 @@ class CaseAfterwards {
         if (value == null) {
             throw Refusal.invalid(what + " is empty.");
         }
-        store.correct(tx, number, what, value, clock.instant(), caller.name());
+        store.correct(tx, number, what, value, clock.instant(), caller.who());
         audit.write(tx, caller, what, String.valueOf(number), "");
     }
 
@@ -133,7 +138,7 @@ class CaseAfterwards {
         note(tx, caller, c.number(), "cured-by", by);
         Optional<Fix> fix = library.library().fix(String.valueOf(by));
         if (fix.isPresent() && c.errorKey() != null) {
-            attempts.insert(tx, AttemptRow.begun(fix.get().key(), caller.name(), clock.instant(), a -> {
+            attempts.insert(tx, AttemptRow.begun(fix.get().key(), caller.who(), clock.instant(), a -> {
                 a.number = c.number();
                 a.errorKey = c.errorKey();
                 a.position = AttemptRow.next(tried);
@@ -158,12 +163,12 @@ class CaseAfterwards {
                     .filter(e -> e.number() == of)
                     .orElseThrow(() -> Refusal.conflict("Case " + of + " is no earlier case of the same kind."));
             if (!again) {
-                store.correct(tx, number, "not-again", String.valueOf(of), clock.instant(), caller.name());
+                store.correct(tx, number, "not-again", String.valueOf(of), clock.instant(), caller.who());
                 return;
             }
             CaseRow old = locks.locked(tx, earlier.number());
             List<AttemptRow> tried = attempts.ofCase(tx, old.number());
-            AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), clock.instant(), caller.name()));
+            AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), clock.instant(), caller.who()));
             store.update(tx, old.with(d -> d.recurredAt = c.openedAt()));
             store.update(tx, c.with(d -> d.follows = old.number()));
             audit.write(tx, caller, "recurrence", String.valueOf(number), "of " + old.number());
@@ -172,8 +177,8 @@ class CaseAfterwards {
     }
 
     /** The people a case can be given to. */
-    List<Map<String, String>> colleagues(Caller caller) {
+    List<TeamService.Colleague> colleagues(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see colleagues");
-        return db.tx(team::colleagues).stream().map(n -> Map.of("name", n)).toList();
+        return db.tx(team::colleagues);
     }
 }

@@ -86,7 +86,7 @@ class CaseController {
                         reference,
                         waits,
                         status,
-                        mine ? caller.name() : null,
+                        mine ? caller.who() : null,
                         after,
                         most + 1));
         return Pages.answer(rows, c -> String.valueOf(c.number()), most);

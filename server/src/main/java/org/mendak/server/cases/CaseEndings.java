@@ -95,18 +95,18 @@ class CaseEndings {
                 throw Refusal.invalid("\"" + e.believedFix() + "\" was not tried on this case.");
             }
             if (!note.isEmpty()) {
-                store.addNote(tx, number, new CaseStore.Note(note, clock.instant(), caller.name()));
+                store.addNote(tx, number, new CaseStore.Note(note, clock.instant(), caller.who()));
             }
             Retest.Result retest =
                     Retest.judge(e, ending, reader.runbook(tx, c).error().orElse(null));
             if (!retest.said().isEmpty()) {
-                store.addNote(tx, number, new CaseStore.Note(retest.said(), clock.instant(), caller.name()));
+                store.addNote(tx, number, new CaseStore.Note(retest.said(), clock.instant(), caller.who()));
             }
             String limitation = CaseWords.cut(e.limitation() == null ? retest.limitation() : e.limitation(), 1000);
             CaseRow ended = c.ended(ending, believed, limitation, clock.instant(), c.recurredAt());
             store.update(tx, ended.with(d -> d.duplicateOf = duplicate));
             if (e.cause() != null && !e.cause().isBlank()) {
-                store.correct(tx, number, "cause", CaseWords.cut(e.cause(), 1000), clock.instant(), caller.name());
+                store.correct(tx, number, "cause", CaseWords.cut(e.cause(), 1000), clock.instant(), caller.who());
             }
             if (ending == CaseStatus.WORKED_AROUND) {
                 AttemptRow.lastSuccess(tried).ifPresent(a -> owed.debt(tx, caller, a));
@@ -137,7 +137,7 @@ class CaseEndings {
                 return reader.view(tx, follow(tx, caller, c, now));
             }
             List<AttemptRow> tried = attempts.ofCase(tx, number);
-            AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.name()));
+            AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.who()));
             free.cameBack(tx, number);
             store.update(tx, c.ended(CaseStatus.OPEN, null, null, null, now).with(d -> d.duplicateOf = null));
             audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
@@ -147,10 +147,10 @@ class CaseEndings {
     }
 
     private long follow(Tx tx, Caller caller, CaseRow c, Instant now) {
-        long number = store.insert(tx, c.next(caller.name(), now), null, null);
+        long number = store.insert(tx, c.next(caller.who(), now), null, null);
         locks.opened(tx, List.of(number));
         library.library().error(String.valueOf(c.errorKey())).ifPresent(e -> runbooks.pin(tx, number, e));
-        store.texts(tx, c.number()).forEach(t -> store.addText(tx, number, t.text(), now, caller.name()));
+        store.texts(tx, c.number()).forEach(t -> store.addText(tx, number, t.text(), now, caller.who()));
         store.facts(tx, c.number()).stream()
                 .filter(f -> f.source().equals("case") || f.source().equals("captured"))
                 .forEach(f -> store.addFact(tx, number, f));

@@ -147,8 +147,7 @@ class CaseKnowledge {
             // what is known already is not noted again, or a step repeated often would bury the rest
             if (!value.equals(known.put(f.getKey(), value))) {
                 news = true;
-                store.addFact(
-                        tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.name()));
+                store.addFact(tx, number, new CaseStore.Fact(f.getKey(), value, source, clock.instant(), caller.who()));
             }
         }
         if (known.size() > Limits.FACTS) {

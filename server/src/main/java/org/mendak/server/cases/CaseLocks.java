@@ -14,6 +14,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
@@ -89,7 +90,7 @@ class CaseLocks {
     /** The browsers of all who have this case open hear of the change once it is stored. */
     void tell(Tx tx, Caller caller, long number) {
         opened(tx, List.of(number));
-        tx.afterCommit(() -> live.tellOf("case", number, new Told(number, caller.name())));
+        tx.afterCommit(() -> live.tellOf("case", number, new Told(number, caller.who())));
     }
 
     /** Cases are there that were not, or are others; whoever keeps what cases say hears of it. */
@@ -100,7 +101,7 @@ class CaseLocks {
     }
 
     /** What browsers are told of a change. */
-    record Told(long number, String by) {}
+    record Told(long number, Who by) {}
 
     CaseViews.Case change(Caller caller, long number, Change change) {
         work(caller, number, (tx, c) -> {

@@ -3,13 +3,13 @@ package org.mendak.server.cases;
 import java.io.IOException;
 import java.time.Duration;
 import java.util.List;
-import java.util.Map;
 import org.mendak.server.cases.pictures.PictureService;
 import org.mendak.server.cases.pictures.WholePicture;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.team.TeamService;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -54,7 +54,7 @@ class CaseMoreController {
 
     /** Whom a case can be given to. */
     @GetMapping("/api/colleagues")
-    List<Map<String, String>> colleagues(Caller caller) {
+    List<TeamService.Colleague> colleagues(Caller caller) {
         return afterwards.colleagues(caller);
     }
 

@@ -18,6 +18,7 @@ import org.mendak.server.cases.owed.PutBack;
 import org.mendak.server.cases.pictures.PictureService;
 import org.mendak.server.cases.runbook.CaseRunbook;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Words;
@@ -35,6 +36,7 @@ public class CaseReader {
     private final FreeStepStore free;
     private final LibraryService library;
     private final Clock clock;
+    private final Names names;
 
     CaseReader(
             CaseStore cases,
@@ -44,7 +46,9 @@ public class CaseReader {
             OwedStore owed,
             FreeStepStore free,
             LibraryService library,
-            Clock clock) {
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.cases = cases;
         this.attempts = attempts;
         this.fixes = fixes;
@@ -111,6 +115,7 @@ public class CaseReader {
                 Words.word(c.waitsFor()),
                 c.waitsUntil(),
                 c.agent(),
+                c.agent().id(),
                 c.openedAt(),
                 c.closedAt(),
                 outcomes,
@@ -151,7 +156,8 @@ public class CaseReader {
                 c.waitsUntil(),
                 corrected.getOrDefault("believed-fix", c.believedFix()),
                 c.limitation(),
-                c.agent(),
+                names.of(c.agent()),
+                c.agent().id(),
                 c.openedAt(),
                 c.closedAt(),
                 c.recurredAt(),
@@ -163,7 +169,7 @@ public class CaseReader {
                 heldSince(c),
                 earlier(tx, c, corrected).orElse(null),
                 cases.handovers(tx, number).stream()
-                        .map(h -> new CaseViews.Handover(h.giver(), h.taker(), h.note(), h.at()))
+                        .map(h -> new CaseViews.Handover(names.of(h.giver()), names.of(h.taker()), h.note(), h.at()))
                         .toList(),
                 pictures.of(tx, number),
                 cases.texts(tx, number).stream()
@@ -179,7 +185,7 @@ public class CaseReader {
                                 f.agent()))
                         .toList(),
                 cases.notes(tx, number).stream()
-                        .map(n -> new CaseViews.Note(hidden.in(n.text()), n.at(), n.agent()))
+                        .map(n -> new CaseViews.Note(hidden.in(n.text()), n.at(), names.of(n.agent())))
                         .toList(),
                 tried.stream().map(a -> attempt(tx, book, a, hidden)).toList(),
                 free.of(tx, number).stream().map(s -> freeStep(s, hidden)).toList(),
@@ -264,7 +270,7 @@ public class CaseReader {
                 a.triedBefore(),
                 a.minutes(),
                 a.note(),
-                a.agent(),
+                names.of(a.agent()),
                 a.startedAt(),
                 a.endedAt(),
                 a.endedBy(),
@@ -302,7 +308,7 @@ public class CaseReader {
                 command.stream().anyMatch(x -> x.kind().equals("blank")) ? p.ifNotKnown() : "",
                 due,
                 Words.word(p.state()),
-                p.passedTo(),
+                p.taker() == null ? p.passedTo() : names.of(p.taker()),
                 p.dueAt(),
                 p.decidedBy());
     }

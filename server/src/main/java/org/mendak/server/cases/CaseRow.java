@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 
 /**
@@ -26,7 +27,7 @@ public record CaseRow(
         Instant waitsUntil,
         String believedFix,
         String limitation,
-        String agent,
+        Who agent,
         Instant openedAt,
         Instant closedAt,
         Instant recurredAt,
@@ -63,7 +64,7 @@ public record CaseRow(
     }
 
     /** A new case that somebody works. */
-    public static CaseRow opened(String agent, Instant at, Consumer<Draft> change) {
+    public static CaseRow opened(Who agent, Instant at, Consumer<Draft> change) {
         Draft d = new Draft();
         d.agent = agent;
         d.openedAt = at;
@@ -101,7 +102,7 @@ public record CaseRow(
     }
 
     /** A new case that follows this one: the same error at the same place. */
-    CaseRow next(String by, Instant at) {
+    CaseRow next(Who by, Instant at) {
         return opened(by, at, d -> {
             d.errorKey = errorKey;
             d.product = product;
@@ -131,7 +132,7 @@ public record CaseRow(
         Instant waitsUntil;
         public String believedFix;
         public String limitation;
-        String agent;
+        Who agent;
         private Instant openedAt;
         public Instant closedAt;
         public Instant recurredAt;

@@ -120,7 +120,7 @@ public class CaseService {
         }
         KnownError error = o.error() == null ? null : known(o.error());
         Instant now = clock.instant();
-        CaseRow c = CaseRow.opened(caller.name(), now, d -> {
+        CaseRow c = CaseRow.opened(caller.who(), now, d -> {
             d.errorKey = error == null ? null : error.key();
             d.product = product(o, error);
             d.productVersion = CaseWords.cut(o.productVersion(), 60);
@@ -136,7 +136,7 @@ public class CaseService {
             runbooks.pin(tx, number, error);
         }
         if (!text.isBlank()) {
-            store.addText(tx, number, text, now, caller.name());
+            store.addText(tx, number, text, now, caller.who());
             knowledge.capture(tx, caller, number, c, text);
         }
         knowledge.addFacts(tx, caller, number, o.facts() == null ? Map.of() : o.facts(), "case");
@@ -173,7 +173,7 @@ public class CaseService {
         for (String fix : fixes) {
             int place = ++position;
             library.library().fix(fix).orElseThrow(() -> Refusal.invalid("There is no published fix \"" + fix + "\"."));
-            attempts.insert(tx, AttemptRow.begun(fix, caller.name(), clock.instant(), a -> {
+            attempts.insert(tx, AttemptRow.begun(fix, caller.who(), clock.instant(), a -> {
                 a.number = number;
                 a.errorKey = error;
                 a.position = place;
@@ -208,7 +208,7 @@ public class CaseService {
             if (store.texts(tx, number).size() >= Limits.TEXTS) {
                 throw Refusal.invalid("A case has at most " + Limits.TEXTS + " texts. Nothing was stored.");
             }
-            store.addText(tx, number, text, clock.instant(), caller.name());
+            store.addText(tx, number, text, clock.instant(), caller.who());
             knowledge.capture(tx, caller, number, c, text);
         });
     }
@@ -256,7 +256,7 @@ public class CaseService {
         }
         String text = CaseWords.start(CaseWords.masked(written, null), Limits.NOTE);
         return locks.change(caller, number, (tx, c) -> {
-            store.addNote(tx, number, new CaseStore.Note(text, clock.instant(), caller.name()));
+            store.addNote(tx, number, new CaseStore.Note(text, clock.instant(), caller.who()));
         });
     }
 

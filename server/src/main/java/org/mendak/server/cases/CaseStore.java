@@ -15,6 +15,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -45,7 +46,7 @@ public class CaseStore {
                 Tx.instant(r, "waits_until"),
                 r.getString("believed_fix"),
                 r.getString("limitation"),
-                r.getString("agent"),
+                Who.of(r, "agent"),
                 Tx.instant(r, "opened_at"),
                 Tx.instant(r, "closed_at"),
                 Tx.instant(r, "recurred_at"),
@@ -157,7 +158,7 @@ public class CaseStore {
         return tx.list(
                 "select field, version, agent, at from case_change where number = ? and version > ? order by version desc",
                 r -> new CaseVersions.Change(
-                        r.getString("field"), r.getInt("version"), r.getString("agent"), Tx.instant(r, "at")),
+                        r.getString("field"), r.getInt("version"), Who.of(r, "agent"), Tx.instant(r, "at")),
                 number,
                 version);
     }
@@ -198,7 +199,7 @@ public class CaseStore {
 
     /** The newest cases. O(log cases) and those that are answered where one thing is asked for. */
     List<CaseRow> list(Tx tx, WantedCases w) {
-        Map<By, String> wanted = wanted(w);
+        Map<By, Object> wanted = wanted(w);
         // the one that fewest cases have in common comes first
         Optional<By> first = wanted.keySet().stream().findFirst();
         StringBuilder sql = new StringBuilder(CASE);
@@ -228,8 +229,13 @@ public class CaseStore {
         return tx.list(sql.toString(), CaseStore::row, values.toArray());
     }
 
-    private static Map<By, String> wanted(WantedCases w) {
-        Map<By, String> wanted = new EnumMap<>(By.class);
+    /** All cases that somebody has or had. */
+    List<Long> numbersOf(Tx tx, Who agent) {
+        return tx.list("select number from desk_case where agent = ?", r -> r.getLong(1), agent);
+    }
+
+    private static Map<By, Object> wanted(WantedCases w) {
+        Map<By, Object> wanted = new EnumMap<>(By.class);
         wanted.put(By.DEVICE, lower(w.device()));
         wanted.put(By.REFERENCE, lower(w.reference()));
         wanted.put(By.REQUESTER, lower(w.requester()));
@@ -277,21 +283,21 @@ public class CaseStore {
         return s == null || s.isBlank() ? null : s.toLowerCase(java.util.Locale.ROOT);
     }
 
-    record Text(long id, String text, Instant at, String agent) {}
+    record Text(long id, String text, Instant at, Who agent) {}
 
     List<Text> texts(Tx tx, long number) {
         return tx.list(
                 "select id, text, at, agent from case_text where number = ? order by id",
-                r -> new Text(r.getLong("id"), r.getString("text"), Tx.instant(r, "at"), r.getString("agent")),
+                r -> new Text(r.getLong("id"), r.getString("text"), Tx.instant(r, "at"), Who.of(r, "agent")),
                 number);
     }
 
-    long addText(Tx tx, long number, String text, Instant at, String agent) {
+    long addText(Tx tx, long number, String text, Instant at, Who agent) {
         return tx.insert(
                 "insert into case_text (number, text, at, agent) values (?, ?, ?, ?)", number, text, at, agent);
     }
 
-    record Fact(String name, String value, String source, Instant at, String agent) {}
+    record Fact(String name, String value, String source, Instant at, Who agent) {}
 
     /** A case and what it is about; {@code error} null if that is not known. */
     record About(long number, String error) {}
@@ -316,7 +322,7 @@ public class CaseStore {
                         r.getString("value_"),
                         r.getString("source"),
                         Tx.instant(r, "at"),
-                        r.getString("agent")),
+                        Who.of(r, "agent")),
                 number);
     }
 
@@ -338,12 +344,12 @@ public class CaseStore {
         return new Object[] {number, f.name(), f.value(), f.source(), f.at(), f.agent()};
     }
 
-    record Note(String text, Instant at, String agent) {}
+    record Note(String text, Instant at, Who agent) {}
 
     List<Note> notes(Tx tx, long number) {
         return tx.list(
                 "select text, at, agent from case_note where number = ? order by id",
-                r -> new Note(r.getString("text"), Tx.instant(r, "at"), r.getString("agent")),
+                r -> new Note(r.getString("text"), Tx.instant(r, "at"), Who.of(r, "agent")),
                 number);
     }
 
@@ -379,12 +385,12 @@ public class CaseStore {
                 lower(device));
     }
 
-    record Handover(String giver, String taker, String note, Instant at) {}
+    record Handover(Who giver, Who taker, String note, Instant at) {}
 
     List<Handover> handovers(Tx tx, long number) {
         return tx.list(
                 "select giver, taker, note, at from case_handover where number = ? order by id",
-                r -> new Handover(r.getString("giver"), r.getString("taker"), r.getString("note"), Tx.instant(r, "at")),
+                r -> new Handover(Who.of(r, "giver"), Who.of(r, "taker"), r.getString("note"), Tx.instant(r, "at")),
                 number);
     }
 
@@ -421,7 +427,7 @@ public class CaseStore {
         return newest;
     }
 
-    void correct(Tx tx, long number, String what, String value, Instant at, String agent) {
+    void correct(Tx tx, long number, String what, String value, Instant at, Who agent) {
         tx.run(
                 "insert into case_correction (number, what, value_, at, agent) values (?, ?, ?, ?, ?)",
                 number,
@@ -432,7 +438,7 @@ public class CaseStore {
     }
 
     /** Cases handed over since then of which nobody has said yet what cured them, newest first. */
-    List<CaseRow> uncured(Tx tx, String agent, Instant since, int most) {
+    List<CaseRow> uncured(Tx tx, Who agent, Instant since, int most) {
         return tx.list(
                 CASE
                         + " c use index (case_closed_by) where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and not exists"

@@ -8,8 +8,10 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /**
@@ -20,15 +22,17 @@ import org.springframework.stereotype.Component;
 class CaseVersions {
 
     private final CaseStore store;
+    private final Names names;
     private final Clock clock;
 
-    CaseVersions(CaseStore store, Clock clock) {
+    CaseVersions(CaseStore store, Names names, Clock clock) {
         this.store = store;
+        this.names = names;
         this.clock = clock;
     }
 
     /** The last change of one field. */
-    record Change(String field, int version, String agent, Instant at) {}
+    record Change(String field, int version, Who agent, Instant at) {}
 
     /** The version that a call says it has seen, from {@code If-Match: "v12"}; empty if it says none. */
     static Optional<Integer> seen(String ifMatch) {
@@ -75,11 +79,11 @@ class CaseVersions {
         for (Change c : store.changesSince(tx, number, seen)) {
             if (fields.contains(c.field())) {
                 String theirs = now.get(c.field()) == null ? "" : now.get(c.field());
-                String who = c.agent().equals(caller.name()) ? "You, elsewhere," : c.agent();
+                String who = c.agent().equals(caller.who()) ? "You, elsewhere," : names.of(c.agent());
                 throw Refusal.preconditionFailed(
                         who + " changed " + words(c.field()) + " meanwhile"
                                 + (theirs.isEmpty() ? "" : ", to \"" + theirs + "\"") + ". Yours was not stored.",
-                        Map.of("field", c.field(), "by", c.agent(), "at", c.at(), "theirs", theirs));
+                        Map.of("field", c.field(), "by", names.of(c.agent()), "at", c.at(), "theirs", theirs));
             }
         }
     }
@@ -99,6 +103,6 @@ class CaseVersions {
     /** Notes that the caller has changed these, under the version that the case has now. */
     void changed(Tx tx, Caller caller, long number, Collection<String> fields) {
         int version = store.version(tx, number);
-        fields.forEach(f -> store.changed(tx, number, new Change(f, version, caller.name(), clock.instant())));
+        fields.forEach(f -> store.changed(tx, number, new Change(f, version, caller.who(), clock.instant())));
     }
 }

@@ -10,6 +10,7 @@ import org.mendak.core.language.Titles;
 import org.mendak.server.cases.pictures.CasePicture;
 import org.mendak.server.library.Sheets;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Who;
 
 /** Cases as they are told over HTTP. */
 public final class CaseViews {
@@ -28,7 +29,8 @@ public final class CaseViews {
             @OrNull String reference,
             String waitsFor,
             @OrNull Instant waitsUntil,
-            String agent,
+            Who agent,
+            long agentId,
             Instant openedAt,
             @OrNull Instant closedAt,
             List<String> outcomes,
@@ -53,6 +55,7 @@ public final class CaseViews {
             @OrNull String believedFix,
             @OrNull String limitation,
             String agent,
+            long agentId,
             Instant openedAt,
             @OrNull Instant closedAt,
             @OrNull Instant recurredAt,
@@ -86,10 +89,10 @@ public final class CaseViews {
     public record Handover(String giver, String taker, String note, Instant at) {}
 
     /** A pasted text. */
-    public record Text(long id, String text, Instant at, String agent) {}
+    public record Text(long id, String text, Instant at, Who agent) {}
 
     /** Something known, with what people call it; {@code source} is case, captured, answer, output, device or left. */
-    public record Fact(String name, String title, String value, String source, Instant at, String agent) {}
+    public record Fact(String name, String title, String value, String source, Instant at, Who agent) {}
 
     /** A remark. */
     public record Note(String text, Instant at, String agent) {}
@@ -115,7 +118,7 @@ public final class CaseViews {
             boolean cameBack,
             boolean undone,
             int version,
-            String agent,
+            Who agent,
             Instant at) {}
 
     /**
@@ -140,7 +143,7 @@ public final class CaseViews {
             String agent,
             Instant startedAt,
             @OrNull Instant endedAt,
-            @OrNull String endedBy,
+            @OrNull Who endedBy,
             int version,
             List<Step> steps) {}
 
@@ -154,7 +157,7 @@ public final class CaseViews {
             @OrNull String item,
             @OrNull String heard,
             Instant at,
-            String agent) {}
+            Who agent) {}
 
     /**
      * Something owed.

@@ -95,7 +95,7 @@ class FreeWork {
                             false,
                             false,
                             1,
-                            caller.name(),
+                            caller.who(),
                             clock.instant()));
             told(tx, caller, number, outcome);
         });

@@ -19,6 +19,7 @@ import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Words;
+import org.mendak.server.team.TeamService;
 import org.springframework.stereotype.Service;
 
 /** The rules of what is owed: put-backs, follow-ups and debts, and who has them in hand. */
@@ -38,6 +39,7 @@ class OwedService {
     private final CaseLocks locks;
     private final CaseVersions versions;
     private final AuditStore audit;
+    private final TeamService team;
     private final ZoneId zone;
     private final Clock clock;
 
@@ -51,6 +53,7 @@ class OwedService {
             CaseLocks locks,
             CaseVersions versions,
             AuditStore audit,
+            TeamService team,
             Settings settings,
             Clock clock) {
         this.db = db;
@@ -62,6 +65,7 @@ class OwedService {
         this.locks = locks;
         this.versions = versions;
         this.audit = audit;
+        this.team = team;
         this.zone = settings.zone();
         this.clock = clock;
     }
@@ -72,11 +76,10 @@ class OwedService {
     InHand inHand(Caller caller) {
         caller.may(Role.AGENT, Scope.READ, "see cases");
         return db.tx(tx -> new InHand(
-                store.passedTo(tx, caller.name(), MOST).stream()
+                store.passedTo(tx, caller.who(), MOST).stream()
                         .map(p -> owed(tx, p))
                         .toList(),
-                reader.lines(
-                        tx, cases.uncured(tx, caller.name(), clock.instant().minus(ASKED_FOR), 3))));
+                reader.lines(tx, cases.uncured(tx, caller.who(), clock.instant().minus(ASKED_FOR), 3))));
     }
 
     private CaseViews.Owed owed(Tx tx, PutBack p) {
@@ -115,7 +118,11 @@ class OwedService {
             if (p.state() != how.state()) {
                 versions.check(tx, caller, number, seen, Set.of(field), Map.of(field, Words.word(p.state())));
             }
-            how.store(tx, store, p);
+            how.store(
+                    tx,
+                    store,
+                    p,
+                    how.to() == null ? null : team.colleague(tx, how.to()).orElse(null));
             cases.touch(tx, number);
             versions.changed(tx, caller, number, Set.of(field));
             audit.write(tx, caller, kind, String.valueOf(number), Words.word(how.state()));
@@ -130,7 +137,7 @@ class OwedService {
         store.oweAgain(
                 tx,
                 PutBack.owed(by.number(), by.id(), PutBack.Kind.DEBT, "mend for good", d -> {
-                    d.passedTo = caller.name();
+                    d.taker = caller.who();
                     d.dueAt = Settling.tomorrowMorning(now, zone);
                 }),
                 now);

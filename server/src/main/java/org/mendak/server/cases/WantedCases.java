@@ -1,5 +1,7 @@
 package org.mendak.server.cases;
 
+import org.mendak.server.platform.Who;
+
 /**
  * Which cases to list, the newest first; what is null is not asked for.
  *
@@ -15,6 +17,6 @@ record WantedCases(
         String reference,
         String waits,
         String status,
-        String agent,
+        Who agent,
         Long before,
         int most) {}

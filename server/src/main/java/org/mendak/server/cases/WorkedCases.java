@@ -15,6 +15,7 @@ import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** Cases in the form that drafts are made of. */
@@ -62,7 +63,7 @@ public class WorkedCases {
     }
 
     /** A draft was made of these. */
-    public void drafted(Tx tx, Collection<Long> numbers, String error, String by, Instant at) {
+    public void drafted(Tx tx, Collection<Long> numbers, String error, Who by, Instant at) {
         numbers.forEach(n -> steps.drafted(tx, n, error, by, at));
     }
 

@@ -31,6 +31,7 @@ import org.mendak.server.cases.Reached;
 import org.mendak.server.cases.Waits;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.library.Library;
+import org.mendak.server.platform.Who;
 
 /** Simulated cases dressed as those of the Skerry Line: devices, callers, texts, days that end today. */
 final class DemoCases {
@@ -57,14 +58,16 @@ final class DemoCases {
     private final Seed seed;
     private final Library library;
     private final Instant now;
+    private final List<Who> agents;
     private final Habits habits;
     private final Map<String, SampleText> samples = new HashMap<>();
 
     /** The chance of the case at hand. */
     private Random random;
 
-    private DemoCases(Seed seed, Library library, Instant now) {
+    private DemoCases(Seed seed, List<Who> agents, Library library, Instant now) {
         this.seed = seed;
+        this.agents = agents;
         this.library = library;
         this.now = now;
         habits = new Habits(
@@ -81,9 +84,11 @@ final class DemoCases {
      * All cases as they would be loaded at a moment: those with an error in the order they were opened, the open ones last, then
      * the unknown ones. The same arguments give the same cases, and another day nearly the same: each case has chance of its
      * own, so that a season that begins moves the cases of its errors and no others.
+     *
+     * @param agents who works them, in the order of the seed's names
      */
-    static List<CaseIntake.Ready> all(Seed seed, Library library, Instant now, ZoneId zone) {
-        DemoCases made = new DemoCases(seed, library, now);
+    static List<CaseIntake.Ready> all(Seed seed, List<Who> agents, Library library, Instant now, ZoneId zone) {
+        DemoCases made = new DemoCases(seed, agents, library, now);
         List<HiddenError> errors = seed.hidden(library.errors(), library.fixes());
         List<SimulatedCase> log = IntStream.range(0, seed.cases())
                 .mapToObj(i -> made.simulated(errors, i, zone))
@@ -145,9 +150,7 @@ final class DemoCases {
         String pier = seed.piers().get(s.device() % seed.piers().size());
         // open ones are of this morning, so that they look like work at hand
         Instant at = open ? now.minus(Duration.ofMinutes(12 + 31L * atHand)) : opened(s.opened());
-        String agent = open
-                ? seed.agents().get(atHand % 2 == 0 ? 0 : atHand)
-                : seed.agents().get(s.agent());
+        Who agent = agents.get(open && atHand % 2 == 0 ? 0 : open ? atHand : s.agent());
         String device = ROLES.get(product.name()) + "-" + pier.substring(0, 3).toLowerCase(Locale.ROOT) + "-0"
                 + (1 + s.device() / seed.piers().size());
         Map<String, String> facts = facts(s, product, device);
@@ -212,7 +215,7 @@ final class DemoCases {
 
     /** An open case has only what failed so far. */
     private static List<AttemptRow> attempts(
-            KnownError error, SimulatedCase s, String agent, Instant opened, Map<String, String> facts, boolean open) {
+            KnownError error, SimulatedCase s, Who agent, Instant opened, Map<String, String> facts, boolean open) {
         List<AttemptRow> rows = new ArrayList<>();
         Instant at = opened;
         for (LoggedAttempt a : s.attempts()) {
@@ -247,7 +250,7 @@ final class DemoCases {
         for (Seed.Unknown u : seed.unknown()) {
             for (int i = 0; i < u.often(); i++) {
                 String pier = seed.piers().get(random.nextInt(seed.piers().size()));
-                String agent = seed.agents().get(random.nextInt(seed.agents().size()));
+                Who agent = agents.get(random.nextInt(agents.size()));
                 Instant at = now.minus(Duration.ofMinutes(
                         SETTLED_MINUTES + (long) (random.nextDouble() * random.nextDouble() * seed.days() * 1_440)));
                 boolean solved = i < u.solved();

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.cases.CaseIntake;
 import org.mendak.server.cases.flags.FlagService;
@@ -22,6 +23,7 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.ReadyCheck;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Who;
 import org.mendak.server.recognition.LogScanned;
 import org.mendak.server.team.TeamService;
 import org.springframework.context.ApplicationEventPublisher;
@@ -79,33 +81,48 @@ class DemoLoader implements ReadyCheck {
 
     private void fill() {
         Seed seed = Seed.read(settings.demoFolder().resolve("seed.yaml"));
-        team.plant("agent", seed.agents().get(0), Role.AGENT, PASSWORD);
-        team.plant("author", seed.agents().get(1), Role.AUTHOR, PASSWORD);
-        team.plant("lead", seed.agents().get(2), Role.LEAD, PASSWORD);
+        List<Who> agents = people(seed);
         if (!library.library().errors().isEmpty()) {
             return;
         }
-        earlier(seed);
-        documents();
-        cases(seed);
+        Caller lead = new Caller(agents.get(2).id(), "lead", seed.agents().get(2), Role.LEAD, Caller.EVERYTHING);
+        earlier(seed, lead);
+        documents(lead);
+        cases(seed, agents);
         seed.logs().forEach(this::read);
+    }
+
+    /** The desk's people in the order of the seed; three of them can sign in. */
+    private List<Who> people(Seed seed) {
+        List<String> logins = List.of("agent", "author", "lead");
+        List<Who> people = new ArrayList<>();
+        Function<String, Who> known = team.known();
+        for (int i = 0; i < seed.agents().size(); i++) {
+            String name = seed.agents().get(i);
+            people.add(
+                    i < logins.size()
+                            ? team.plant(logins.get(i), name, Role.values()[i], PASSWORD)
+                            : known.apply(name));
+        }
+        return people;
+    }
+
+    private Caller by(String name) {
+        return new Caller(team.known().apply(name).id(), "demo", name, Role.AGENT, Caller.EVERYTHING);
     }
 
     private void read(Seed.Log log) {
         events.publishEvent(new LogScanned(
-                new Caller(0, "demo", log.by(), Role.AGENT, Caller.EVERYTHING),
+                by(log.by()),
                 log.name(),
                 log.lines().entrySet().stream()
                         .map(l -> new LogScanned.Line(l.getKey(), ((Number) l.getValue()).longValue()))
                         .toList()));
     }
 
-    private static final Caller LOADER = new Caller(0, "demo", "Demo", Role.LEAD, Caller.EVERYTHING);
-
     /** What was written otherwise when the desk began, and since when it is as it is. */
-    private void earlier(Seed seed) {
+    private void earlier(Seed seed, Caller author) {
         Instant now = clock.instant();
-        Caller author = new Caller(0, "demo", seed.agents().get(2), Role.LEAD, Caller.EVERYTHING);
         seed.revised().forEach((path, daysAgo) -> {
             published(
                     author,
@@ -130,7 +147,7 @@ class DemoLoader implements ReadyCheck {
         }
     }
 
-    private void documents() {
+    private void documents(Caller lead) {
         List<ImportService.Incoming> documents = new ArrayList<>();
         for (DocumentKind kind : DocumentKind.values()) {
             Path folder = settings.demoFolder().resolve(kind.folder());
@@ -145,7 +162,7 @@ class DemoLoader implements ReadyCheck {
             }
         }
         ImportService.Imported done = imports.importAll(
-                LOADER,
+                lead,
                 documents,
                 text(settings.demoFolder().resolve("library.yaml")),
                 List.of(),
@@ -164,9 +181,9 @@ class DemoLoader implements ReadyCheck {
         }
     }
 
-    private void cases(Seed seed) {
+    private void cases(Seed seed, List<Who> agents) {
         Library lib = library.library();
-        List<CaseIntake.Ready> all = DemoCases.all(seed, lib, clock.instant(), settings.zone());
+        List<CaseIntake.Ready> all = DemoCases.all(seed, agents, lib, clock.instant(), settings.zone());
         for (int from = 0; from < all.size(); from += BATCH) {
             List<CaseIntake.Ready> some = all.subList(from, Math.min(all.size(), from + BATCH));
             db.run(tx -> cases.take(tx, some));
@@ -183,8 +200,7 @@ class DemoLoader implements ReadyCheck {
                         last.row().closedAt().isAfter(first.row().closedAt()) ? last : first)
                 .orElseThrow(() -> new IllegalStateException("no case of " + f.error() + " to flag a step on"));
         long number = db.tx(tx -> cases.number(tx, newest.key())).orElseThrow();
-        Caller by = new Caller(0, "demo", f.by(), Role.AGENT, Caller.EVERYTHING);
-        flags.flag(by, number, f.fix(), f.step(), f.kind(), f.text());
+        flags.flag(by(f.by()), number, f.fix(), f.step(), f.kind(), f.text());
     }
 
     /** The sign-ins to print, each with what it may do. */

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Who;
 
 /**
  * Which cases evidence is told of; what is null or empty is not asked for.
@@ -17,7 +18,7 @@ import org.mendak.server.platform.Refusal;
  * @param agents who worked them; any of these
  * @param facts by name
  */
-record CaseChoice(String product, LocalDate from, LocalDate to, List<String> agents, Map<String, String> facts) {
+record CaseChoice(String product, LocalDate from, LocalDate to, List<Who> agents, Map<String, String> facts) {
 
     /** All cases. */
     static final CaseChoice EVERYTHING = new CaseChoice(null, null, null, List.of(), Map.of());
@@ -38,13 +39,21 @@ record CaseChoice(String product, LocalDate from, LocalDate to, List<String> age
                 facts.put(name.substring(5), values.get(0));
             }
         });
-        List<String> agents = query.getOrDefault("agent", List.of()).stream()
+        List<Who> agents = query.getOrDefault("agent", List.of()).stream()
                 .filter(a -> !a.isBlank())
+                .map(CaseChoice::person)
                 .toList();
         if (agents.size() > MOST_AGENTS || facts.size() > MOST_FACTS) {
             throw Refusal.badRequest("at most " + MOST_AGENTS + " agents and " + MOST_FACTS + " facts can be chosen");
         }
         return new CaseChoice(one(query, "product"), day(query, "from"), day(query, "to"), agents, facts);
+    }
+
+    private static Who person(String number) {
+        if (!number.matches("\\d{1,18}")) {
+            throw Refusal.badRequest("agent is \"" + number + "\", must be the number of a person");
+        }
+        return new Who(Long.parseLong(number));
     }
 
     private static String one(Map<String, List<String>> query, String name) {

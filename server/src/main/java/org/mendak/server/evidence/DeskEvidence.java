@@ -38,6 +38,26 @@ record DeskEvidence(
         List<String> failed,
         ErrorEvidence.Choices choices) {
 
+    /** The same with what else can be asked for. */
+    DeskEvidence with(ErrorEvidence.Choices others) {
+        return new DeskEvidence(
+                reading,
+                chosen,
+                cases,
+                solved,
+                firstFix,
+                held,
+                savedAMonth,
+                quartiles,
+                bins,
+                months,
+                changes,
+                errorsInAll,
+                errors,
+                failed,
+                others);
+    }
+
     /** How much is done, of how much. */
     record Reading(long done, long total) {}
 

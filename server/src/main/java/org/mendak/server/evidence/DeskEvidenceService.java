@@ -4,10 +4,12 @@ import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Queue;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
@@ -26,6 +28,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Rests;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Who;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -199,7 +202,7 @@ class DeskEvidenceService {
         List<Double> looked = new ArrayList<>();
         DeskFigures.Counts counts = new DeskFigures.Counts();
         TreeSet<String> products = new TreeSet<>();
-        TreeSet<String> agents = new TreeSet<>();
+        Set<Who> agents = new HashSet<>();
         int chosen = 0;
         double saved = 0;
         for (DeskLines.Line l : all.lines()) {
@@ -255,7 +258,12 @@ class DeskEvidenceService {
                 told.size(),
                 told.size() > most ? List.copyOf(told.subList(0, most)) : told,
                 all.failed(),
-                new ErrorEvidence.Choices(List.copyOf(products), List.copyOf(agents), List.of()));
+                new ErrorEvidence.Choices(
+                        List.copyOf(products),
+                        agents.stream()
+                                .map(w -> new ErrorEvidence.Worker(w.id(), w))
+                                .toList(),
+                        List.of()));
     }
 
     private static List<DeskEvidence.Bin> bins(DeskFigures f) {

@@ -18,6 +18,7 @@ import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** What the desk's evidence says of each known error: kept until the error's cases or its documents change. */
@@ -82,7 +83,7 @@ class DeskLines {
             List<DeskEvidence.Changed> changed,
             List<String> hardlyEver,
             List<String> products,
-            List<String> agents,
+            List<Who> agents,
             State state) {
 
         private Line in(State now) {
@@ -168,7 +169,7 @@ class DeskLines {
                 cases == 0 ? List.of() : views.changed(error, tested),
                 views.hardlyEver(),
                 EvidenceViews.distinct(all.stream().map(CaseLog.Entry::product)),
-                EvidenceViews.distinct(all.stream().map(CaseLog.Entry::agent)),
+                all.stream().map(CaseLog.Entry::agent).distinct().toList(),
                 now);
     }
 

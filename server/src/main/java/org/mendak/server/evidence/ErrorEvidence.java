@@ -2,6 +2,7 @@ package org.mendak.server.evidence;
 
 import java.util.List;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Who;
 
 /**
  * All that is measured of one known error. Chances in [0, 1]; what is null is not known, or too little is.
@@ -31,6 +32,27 @@ record ErrorEvidence(
         List<ForWhom> forWhom,
         List<Teaching> teaching,
         Choices choices) {
+
+    /** The same with what else can be asked for. */
+    ErrorEvidence with(Choices others) {
+        return new ErrorEvidence(
+                error,
+                title,
+                chosen,
+                cases,
+                solved,
+                measured,
+                littleEvidence,
+                oneOrder,
+                since,
+                handOverMinutes,
+                fixes,
+                order,
+                releases,
+                forWhom,
+                teaching,
+                others);
+    }
 
     /** A month's tries; {@code held} of them ended the case for good, which lies plausibly within {@code low} and {@code high}. */
     record Month(String month, int tried, int held, double low, double high) {}
@@ -132,7 +154,10 @@ record ErrorEvidence(
     record Teaching(String key, String title, int tried, int triedFirst, double chance, double high) {}
 
     /** What can be asked for. */
-    record Choices(List<String> products, List<String> agents, List<FactChoice> facts) {}
+    record Choices(List<String> products, List<Worker> agents, List<FactChoice> facts) {}
+
+    /** Somebody who worked such cases. */
+    record Worker(long id, Who name) {}
 
     record FactChoice(String name, String title, List<String> values) {}
 }

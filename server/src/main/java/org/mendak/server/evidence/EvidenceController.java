@@ -40,6 +40,7 @@ class EvidenceController {
     private final OrderDraftService drafts;
     private final EffectService effects;
     private final Occurrences occurrences;
+    private final Colleagues colleagues;
 
     EvidenceController(
             EvidenceService evidence,
@@ -47,7 +48,9 @@ class EvidenceController {
             DeskEvidenceService desk,
             OrderDraftService drafts,
             EffectService effects,
-            Occurrences occurrences) {
+            Occurrences occurrences,
+            Colleagues colleagues) {
+        this.colleagues = colleagues;
         this.evidence = evidence;
         this.errors = errors;
         this.desk = desk;
@@ -84,21 +87,24 @@ class EvidenceController {
     @GetMapping("/api/evidence/desk")
     @Operation(description = CHOICE)
     DeskEvidence ofDesk(Caller caller, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        return desk.of(caller, CaseChoice.of(query));
+        DeskEvidence all = desk.of(caller, colleagues.choice(caller, query));
+        return all.with(colleagues.choices(caller, all.choices()));
     }
 
     @GetMapping(value = "/api/evidence/desk.csv", produces = CSV)
     @Operation(description = CHOICE)
     ResponseEntity<String> deskTable(
             Caller caller, @RequestParam String table, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        return file("desk-" + table, EvidenceTables.ofDesk(desk.whole(caller, CaseChoice.of(query)), table));
+        return file(
+                "desk-" + table, EvidenceTables.ofDesk(desk.whole(caller, colleagues.choice(caller, query)), table));
     }
 
     @GetMapping("/api/errors/{key}/evidence")
     @Operation(description = CHOICE)
     ErrorEvidence of(
             Caller caller, @PathVariable String key, @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        return errors.of(caller, key, CaseChoice.of(query));
+        ErrorEvidence all = errors.of(caller, key, colleagues.choice(caller, query));
+        return all.with(colleagues.choices(caller, all.choices()));
     }
 
     @GetMapping(value = "/api/errors/{key}/evidence.csv", produces = CSV)
@@ -108,7 +114,7 @@ class EvidenceController {
             @PathVariable String key,
             @RequestParam String table,
             @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        CaseChoice choice = CaseChoice.of(query);
+        CaseChoice choice = colleagues.choice(caller, query);
         return file(
                 key + "-" + table,
                 table.equals("tries")
@@ -124,7 +130,7 @@ class EvidenceController {
             @PathVariable String key,
             @RequestParam String fix,
             @FreeQuery @RequestParam MultiValueMap<String, String> query) {
-        return errors.tries(caller, key, fix, CaseChoice.of(query));
+        return errors.tries(caller, key, fix, colleagues.choice(caller, query));
     }
 
     private static ResponseEntity<String> file(String name, String text) {

@@ -250,7 +250,11 @@ final class EvidenceViews {
                 .toList();
         return new ErrorEvidence.Choices(
                 distinct(all.stream().map(CaseLog.Entry::product)),
-                distinct(all.stream().map(CaseLog.Entry::agent)),
+                all.stream()
+                        .map(CaseLog.Entry::agent)
+                        .distinct()
+                        .map(w -> new ErrorEvidence.Worker(w.id(), w))
+                        .toList(),
                 facts);
     }
 

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Function;
 import org.apache.commons.csv.CSVRecord;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.AttemptRow;
@@ -17,7 +18,9 @@ import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.library.Library;
 import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Secrets;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 
 /**
@@ -63,14 +66,20 @@ final class CaseCsv {
     }
 
     private final Library library;
-    private final String importer;
+    private final Who importer;
+    private final Function<String, Who> people;
     private final List<String> factColumns;
     /** In an order of their own, whatever the file's. */
     private final List<String> told;
 
-    CaseCsv(Library library, String importer, List<String> columns) {
+    /**
+     * @param importer whose those are that say no agent
+     * @param people finds who is called so; refuses a name that several share
+     */
+    CaseCsv(Library library, Who importer, Function<String, Who> people, List<String> columns) {
         this.library = library;
         this.importer = importer;
+        this.people = people;
         this.factColumns = columns.stream().filter(c -> c.startsWith("fact.")).toList();
         this.told =
                 columns.stream().filter(c -> !c.equals("exported_by")).sorted().toList();
@@ -108,7 +117,7 @@ final class CaseCsv {
         }
         boolean open = status == CaseStatus.OPEN;
         String error = error(first);
-        String agent = first.get("agent").isEmpty() ? importer : cut(first, "agent", 120);
+        Who agent = agent(first, importer);
         String version = empty(cut(first, "product_version", 60));
         Instant recurred = instant(first, "recurred_at");
         CaseRow c = CaseRow.opened(agent, opened, d -> {
@@ -174,7 +183,7 @@ final class CaseCsv {
             throw new BadRow(r.number(), "tried_before", "\"" + before + "\" is neither true nor false");
         }
         boolean tried = List.of("true", "yes", "1").contains(before);
-        String agent = r.get("agent").isEmpty() ? c.agent() : cut(r, "agent", 120);
+        Who agent = agent(r, c.agent());
         String bundle = empty(cut(r, "bundle", 40));
         return AttemptRow.begun(fix, agent, c.openedAt(), a -> {
             a.errorKey = error;
@@ -184,6 +193,18 @@ final class CaseCsv {
             a.triedBefore = tried;
             a.minutes = minutes;
         });
+    }
+
+    private Who agent(Row r, Who unlessSaid) throws BadRow {
+        String said = cut(r, "agent", 120);
+        if (said.isEmpty()) {
+            return unlessSaid;
+        }
+        try {
+            return people.apply(said);
+        } catch (Refusal e) {
+            throw new BadRow(r.number(), "agent", e.getMessage());
+        }
     }
 
     private static double number(Row r, String column, double least, double most) throws BadRow {

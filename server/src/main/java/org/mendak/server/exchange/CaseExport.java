@@ -17,6 +17,7 @@ import org.mendak.server.platform.CsvText;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.DeskState;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.SpooledFile;
@@ -33,8 +34,17 @@ class CaseExport {
     private final DeskFolder folder;
     private final DeskIdentity desk;
     private final DeskState state;
+    private final Names names;
 
-    CaseExport(Db db, CaseLog log, ExchangeStore store, DeskFolder folder, DeskIdentity desk, DeskState state) {
+    CaseExport(
+            Db db,
+            CaseLog log,
+            ExchangeStore store,
+            DeskFolder folder,
+            DeskIdentity desk,
+            DeskState state,
+            Names names) {
+        this.names = names;
         this.folder = folder;
         this.desk = desk;
         this.state = state;
@@ -114,7 +124,7 @@ class CaseExport {
         cells.add(a == null ? null : CsvText.harmless(a.bundle()));
         cells.add(a == null ? null : a.triedBefore());
         cells.add(a == null ? null : a.minutes());
-        cells.add(CsvText.harmless(a == null ? c.agent() : a.agent()));
+        cells.add(CsvText.harmless(names.of(a == null ? c.agent() : a.agent())));
         cells.add(CsvText.harmless(c.productVersion()));
         cells.add(desk.id());
         Map<String, String> known = w.facts();

@@ -28,6 +28,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Turns;
+import org.mendak.server.team.TeamService;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -56,6 +57,7 @@ class CaseImport {
     private final Turns turns;
     private final CaseIntake cases;
     private final LibraryService library;
+    private final TeamService team;
     private final AuditStore audit;
     private final DeskFolder folder;
     private final DeskIdentity desk;
@@ -65,6 +67,7 @@ class CaseImport {
             Turns turns,
             CaseIntake cases,
             LibraryService library,
+            TeamService team,
             AuditStore audit,
             DeskFolder folder,
             DeskIdentity desk) {
@@ -72,6 +75,7 @@ class CaseImport {
         this.turns = turns;
         this.cases = cases;
         this.library = library;
+        this.team = team;
         this.audit = audit;
         this.folder = folder;
         this.desk = desk;
@@ -114,7 +118,7 @@ class CaseImport {
                     db,
                     turns,
                     cases,
-                    new CaseCsv(library.library(), caller.name(), parser.getHeaderNames()),
+                    new CaseCsv(library.library(), caller.who(), team.known(), parser.getHeaderNames()),
                     desk.id());
             try {
                 return run.all(parser, in, received.rows(), progress);

@@ -3,6 +3,7 @@ package org.mendak.server.exchange;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** What only the export asks of the tables. */
@@ -15,7 +16,7 @@ class ExchangeStore {
     }
 
     /** Something that was said on a case, as it is still kept. */
-    record Said(long number, Instant at, String agent, String text) {}
+    record Said(long number, Instant at, Who agent, String text) {}
 
     List<Said> texts(Tx tx, List<Long> numbers) {
         return said(tx, "case_text", numbers);
@@ -28,12 +29,12 @@ class ExchangeStore {
     private static List<Said> said(Tx tx, String table, List<Long> numbers) {
         return tx.list(
                 "select number, at, agent, text from " + table + " where number = any(?) order by id",
-                r -> new Said(r.getLong("number"), Tx.instant(r, "at"), r.getString("agent"), r.getString("text")),
+                r -> new Said(r.getLong("number"), Tx.instant(r, "at"), Who.of(r, "agent"), r.getString("text")),
                 (Object) numbers.toArray(Long[]::new));
     }
 
     /** A step of a fix that was marked; {@code output} null if nothing was kept. */
-    record Step(long attempt, int step, String what, String note, String output, Instant at, String agent) {}
+    record Step(long attempt, int step, String what, String note, String output, Instant at, Who agent) {}
 
     List<Step> steps(Tx tx, List<Long> numbers) {
         return tx.list(
@@ -46,7 +47,7 @@ class ExchangeStore {
                         r.getString("note"),
                         r.getString("output"),
                         Tx.instant(r, "at"),
-                        r.getString("agent")),
+                        Who.of(r, "agent")),
                 (Object) numbers.toArray(Long[]::new));
     }
 
@@ -59,7 +60,7 @@ class ExchangeStore {
             String tried,
             String outcome,
             Instant at,
-            String agent) {}
+            Who agent) {}
 
     List<Free> freeSteps(Tx tx, List<Long> numbers) {
         return tx.list(
@@ -73,7 +74,7 @@ class ExchangeStore {
                         r.getString("aim"),
                         r.getString("outcome"),
                         Tx.instant(r, "at"),
-                        r.getString("agent")),
+                        Who.of(r, "agent")),
                 (Object) numbers.toArray(Long[]::new));
     }
 }

@@ -22,6 +22,7 @@ import org.mendak.server.platform.DeskState;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.SpooledFile;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Service;
 import tools.jackson.databind.json.JsonMapper;
@@ -63,9 +64,9 @@ class WholeCases {
         this.json = json;
     }
 
-    private record Said(Instant at, String agent, String text) {}
+    private record Said(Instant at, Who agent, String text) {}
 
-    private record Step(int step, String what, String note, String output, Instant at, String agent) {}
+    private record Step(int step, String what, String note, String output, Instant at, Who agent) {}
 
     private record Tried(
             String fix,
@@ -75,13 +76,13 @@ class WholeCases {
             boolean cameBack,
             Double minutes,
             String note,
-            String agent,
+            Who agent,
             Instant startedAt,
             Instant endedAt,
             List<Step> steps) {}
 
     private record Free(
-            String did, String command, String output, String triedFor, String outcome, Instant at, String agent) {}
+            String did, String command, String output, String triedFor, String outcome, Instant at, Who agent) {}
 
     private record Line(
             String caseKey,
@@ -94,7 +95,7 @@ class WholeCases {
             String reference,
             String requester,
             String status,
-            String agent,
+            Who agent,
             Instant openedAt,
             Instant closedAt,
             Instant recurredAt,

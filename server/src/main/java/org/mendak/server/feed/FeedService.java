@@ -7,6 +7,7 @@ import java.util.Locale;
 import org.mendak.server.gaps.SurgeService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.springframework.stereotype.Service;
@@ -20,8 +21,10 @@ class FeedService {
     private final Db db;
     private final FeedStore store;
     private final SurgeService surges;
+    private final Names names;
 
-    FeedService(Db db, FeedStore store, SurgeService surges) {
+    FeedService(Db db, FeedStore store, SurgeService surges, Names names) {
+        this.names = names;
         this.db = db;
         this.store = store;
         this.surges = surges;
@@ -63,13 +66,13 @@ class FeedService {
                 String.format(Locale.ROOT, "%d cases since, usually %.1f%s", s.count(), s.usual(), tried));
     }
 
-    private static AtomFeed.Entry published(FeedStore.Published p, String home) {
+    private AtomFeed.Entry published(FeedStore.Published p, String home) {
         boolean error = p.kind().equals("error");
         return new AtomFeed.Entry(
                 p.kind() + "/" + p.key() + "/" + p.revision() + "/" + p.at(),
                 (error ? "Known error: " : "Fix: ") + p.title(),
                 p.at(),
-                p.person(),
+                names.of(p.person()),
                 home + (error ? "/library/errors/" : "/library/fixes/") + p.key(),
                 p.note());
     }

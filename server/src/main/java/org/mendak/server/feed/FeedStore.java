@@ -3,6 +3,7 @@ package org.mendak.server.feed;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** Reads what was published. */
@@ -20,7 +21,7 @@ class FeedStore {
      * @param kind error or fix
      * @param note what its author said of it; may be empty
      */
-    record Published(String kind, String key, int revision, String title, String person, String note, Instant at) {}
+    record Published(String kind, String key, int revision, String title, Who person, String note, Instant at) {}
 
     /** The newest first; what was put away since is not among them. */
     List<Published> published(Tx tx, int most) {
@@ -34,7 +35,7 @@ class FeedStore {
                         r.getString("doc_key"),
                         r.getInt("revision"),
                         r.getString("title"),
-                        r.getString("person"),
+                        Who.of(r, "person"),
                         r.getString("note"),
                         Tx.instant(r, "at")),
                 most);

@@ -10,6 +10,7 @@ import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.Phase;
 import org.mendak.core.runbook.Signature;
 import org.mendak.server.library.Library;
+import org.mendak.server.platform.Names;
 
 /** What of documents and cases is found by which words. */
 final class Entries {
@@ -105,7 +106,7 @@ final class Entries {
         return all;
     }
 
-    static Entry of(FindStore.Said c, Library library) {
+    static Entry of(FindStore.Said c, Library library, Names names) {
         String title = c.error() == null
                 ? c.words().lines().findFirst().orElse("")
                 : library.error(c.error()).map(KnownError::title).orElse(c.error());
@@ -113,9 +114,13 @@ final class Entries {
                 aCase(c.number()),
                 Entry.Kind.CASE,
                 title.length() <= LONGEST_TITLE ? title : title.substring(0, LONGEST_TITLE),
-                lines(Stream.of(
-                        Stream.of(String.valueOf(c.number()), c.device(), c.requester(), c.reference(), c.agent())
-                                .filter(Objects::nonNull))),
+                lines(Stream.of(Stream.of(
+                                String.valueOf(c.number()),
+                                c.device(),
+                                c.requester(),
+                                c.reference(),
+                                names.of(c.agent()))
+                        .filter(Objects::nonNull))),
                 c.words(),
                 c.product() == null ? List.of() : List.of(c.product()),
                 c.phase() == null ? "" : c.phase(),

@@ -26,6 +26,7 @@ import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DeskFolder;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Refusal;
@@ -63,6 +64,7 @@ public class FindService {
     private final Clock clock;
     private final DeskFolder folder;
     private volatile FindIndex index;
+    private final Names names;
     private final Set<Long> changed = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService reader = Beside.one("find");
     private final Paced changes = new Paced(reader, () -> done(this::cases));
@@ -81,8 +83,10 @@ public class FindService {
     private volatile long casesInAll = 1;
     private volatile boolean stopped;
 
-    FindService(Db db, FindStore store, LibraryService library, WantsCare care, DeskFolder folder, Clock clock)
+    FindService(
+            Db db, FindStore store, LibraryService library, WantsCare care, DeskFolder folder, Names names, Clock clock)
             throws IOException {
+        this.names = names;
         this.care = care;
         this.db = db;
         this.store = store;
@@ -316,7 +320,7 @@ public class FindService {
 
     private void put(List<FindStore.Said> cases) {
         Library now = library.library();
-        index.put(cases.stream().map(c -> Entries.of(c, now)).toList());
+        index.put(cases.stream().map(c -> Entries.of(c, now, names)).toList());
         index.refresh();
     }
 

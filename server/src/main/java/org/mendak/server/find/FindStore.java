@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** Reads what cases say, many at a time. */
@@ -34,7 +35,7 @@ class FindStore {
             String requester,
             String reference,
             String status,
-            String agent,
+            Who agent,
             Instant openedAt,
             String words) {}
 
@@ -123,7 +124,7 @@ class FindStore {
                 r.getString("requester"),
                 r.getString("reference"),
                 r.getString("status"),
-                r.getString("agent"),
+                Who.of(r, "agent"),
                 Tx.instant(r, "opened_at"),
                 "");
     }

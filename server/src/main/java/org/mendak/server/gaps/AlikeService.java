@@ -22,6 +22,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Service;
 
 /** Until there is a runbook: what other cases of the same shape came to. */
@@ -66,7 +67,7 @@ class AlikeService {
      */
     record Solved(
             long number,
-            String agent,
+            Who agent,
             Instant closedAt,
             @OrNull Double minutes,
             String endedBy,
@@ -76,7 +77,7 @@ class AlikeService {
     record Step(String did, String command) {}
 
     /** A case that somebody works on, and what was tried there. */
-    record Open(long number, String agent, @OrNull String device, Instant openedAt, List<String> tried) {}
+    record Open(long number, Who agent, @OrNull String device, Instant openedAt, List<String> tried) {}
 
     /** What became of others like this case. */
     Alike ofCase(Caller caller, long number) {

@@ -92,7 +92,7 @@ class DraftService {
                     "made of case "
                             + String.join(
                                     ", ", wanted.stream().map(String::valueOf).toList()));
-            cases.drafted(tx, wanted, known ? about.get(0) : made.error().key(), caller.name(), clock.instant());
+            cases.drafted(tx, wanted, known ? about.get(0) : made.error().key(), caller.who(), clock.instant());
             return new Made(
                     known ? null : begun(made.error()),
                     known ? about.get(0) : null,

@@ -132,7 +132,7 @@ class FilingService {
         List<Long> numbers = find(key).numbers();
         String id = UUID.randomUUID().toString();
         List<Long> filed = cases.file(caller, numbers, key, (tx, changed) -> {
-            store.filed(tx, id, changed, key, caller.name(), clock.instant());
+            store.filed(tx, id, changed, key, caller.who(), clock.instant());
             audit.write(tx, caller, "cases-filed", key, changed.size() + " cases");
         });
         return new Filing(id, filed.size());

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The table {@code case_filed}. */
@@ -13,7 +14,7 @@ class FilingStore {
     /** Cases of one act. */
     record Filed(long number, String error) {}
 
-    void filed(Tx tx, String filing, List<Long> numbers, String error, String agent, Instant at) {
+    void filed(Tx tx, String filing, List<Long> numbers, String error, Who agent, Instant at) {
         numbers.forEach(n -> tx.run(
                 "insert into case_filed (filing, number, error_key, agent, at) values (?, ?, ?, ?, ?)",
                 filing,

@@ -29,6 +29,7 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Who;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
 
@@ -119,7 +120,7 @@ class GapService {
             double minutes,
             List<String> products,
             List<String> phases,
-            List<String> agents,
+            List<Who> agents,
             List<String> samples,
             List<Long> cases,
             Instant first,
@@ -194,7 +195,7 @@ class GapService {
                 cases.stream().mapToDouble(GapService::minutes).sum(),
                 distinct(cases, Unknown::product),
                 distinct(cases, Unknown::phase),
-                distinct(cases, Unknown::agent),
+                cases.stream().map(Unknown::agent).distinct().toList(),
                 texts.stream().distinct().limit(SAMPLES).toList(),
                 cases.stream().map(Unknown::number).limit(CASES).toList(),
                 cases.stream()
@@ -275,7 +276,7 @@ class GapService {
                 store.show(
                         tx, places.stream().map(i -> g.cases().get(i).number()).toList());
             } else {
-                store.hide(tx, new Hidden(number, why, caller.name(), clock.instant()));
+                store.hide(tx, new Hidden(number, why, caller.who(), clock.instant()));
             }
             audit.write(tx, caller, why.isEmpty() ? "gap-shown" : "gap-hidden", String.valueOf(number), cut(why));
         });

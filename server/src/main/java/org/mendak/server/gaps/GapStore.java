@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** What the desk met and could not name; the table {@code shape_hidden}. */
@@ -29,7 +30,7 @@ class GapStore {
             String product,
             String phase,
             String status,
-            String agent,
+            Who agent,
             String device,
             Instant openedAt,
             Instant closedAt,
@@ -60,7 +61,7 @@ class GapStore {
                 r.getString("product"),
                 r.getString("phase"),
                 r.getString("status"),
-                r.getString("agent"),
+                Who.of(r, "agent"),
                 r.getString("device"),
                 Tx.instant(r, "opened_at"),
                 Tx.instant(r, "closed_at"),
@@ -99,12 +100,12 @@ class GapStore {
     }
 
     /** Why a shape is not shown, by a case of it. */
-    record Hidden(long number, String reason, String agent, Instant at) {}
+    record Hidden(long number, String reason, Who agent, Instant at) {}
 
     List<Hidden> hidden(Tx tx) {
         return tx.list(
                 "select number, reason, agent, at from shape_hidden",
-                r -> new Hidden(r.getLong("number"), r.getString("reason"), r.getString("agent"), Tx.instant(r, "at")));
+                r -> new Hidden(r.getLong("number"), r.getString("reason"), Who.of(r, "agent"), Tx.instant(r, "at")));
     }
 
     void hide(Tx tx, Hidden h) {

@@ -15,6 +15,7 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Service;
 
 /** What only logs said: no caller has yet. */
@@ -65,7 +66,7 @@ class LogGapService {
             String message,
             List<String> logs,
             long lines,
-            List<String> agents,
+            List<Who> agents,
             List<String> samples,
             Instant last,
             @OrNull String draft,
@@ -93,7 +94,7 @@ class LogGapService {
                 Common.of(g.stream().map(LogLine::text).limit(READ).toList()).template(),
                 names(g),
                 lines(g),
-                g.stream().map(LogLine::agent).distinct().sorted().toList(),
+                g.stream().map(LogLine::agent).distinct().toList(),
                 g.stream().map(LogLine::text).distinct().limit(SAMPLES).toList(),
                 g.stream().map(LogLine::at).max(Comparator.naturalOrder()).orElseThrow(),
                 g.stream()

@@ -3,6 +3,7 @@ package org.mendak.server.gaps;
 import java.time.Instant;
 import java.util.List;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The table {@code log_line}. */
@@ -17,7 +18,7 @@ class LogLineStore {
      * @param draft the draft that was made of its shape and is still there; null if none was
      */
     record LogLine(
-            long id, String log, String text, long lines, String agent, Instant at, String hiddenFor, String draft) {}
+            long id, String log, String text, long lines, Who agent, Instant at, String hiddenFor, String draft) {}
 
     /** Those read since then, the newest first; at most so many. */
     List<LogLine> since(Tx tx, Instant since, int most) {
@@ -29,7 +30,7 @@ class LogLineStore {
                         r.getString("log"),
                         r.getString("text"),
                         r.getLong("lines"),
-                        r.getString("agent"),
+                        Who.of(r, "agent"),
                         Tx.instant(r, "at"),
                         r.getString("hidden_for"),
                         r.getString("draft")),
@@ -38,7 +39,7 @@ class LogLineStore {
     }
 
     /** The same line of a log of the same name is there once, as it was read last; why it is hidden and its draft stay. */
-    void keep(Tx tx, String log, String text, long lines, String agent, Instant at) {
+    void keep(Tx tx, String log, String text, long lines, Who agent, Instant at) {
         int same = tx.run(
                 "update log_line set lines = ?, agent = ?, at = ? where log = ? and text = ?",
                 lines,

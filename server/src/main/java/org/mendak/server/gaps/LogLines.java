@@ -54,7 +54,7 @@ class LogLines {
             scanned.unknown().stream().limit(OF_A_LOG).forEach(l -> {
                 String text = PersonalDetails.mask(LogHead.without(l.text()), Set.of());
                 String kept = text.length() <= LONGEST ? text : text.substring(0, LONGEST);
-                store.keep(tx, scanned.log(), kept, l.lines(), scanned.by().name(), now);
+                store.keep(tx, scanned.log(), kept, l.lines(), scanned.by().who(), now);
             });
             store.forget(tx, now.minus(BACK), MOST);
         });

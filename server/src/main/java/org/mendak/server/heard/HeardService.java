@@ -21,6 +21,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
@@ -78,10 +79,10 @@ class HeardService {
             @OrNull String error,
             @OrNull String title,
             String status,
-            String agent,
+            Who agent,
             Instant at,
             boolean counts,
-            @OrNull String takenOutBy) {}
+            @OrNull Who takenOutBy) {}
 
     /** How callers put a known error: what is learned from, and what was taken out of it, the newest first. */
     List<Saying> ofError(Caller caller, String key) {
@@ -154,7 +155,7 @@ class HeardService {
         if (counts) {
             store.putBack(tx, number);
         } else {
-            store.takeOut(tx, number, clock.instant(), caller.name());
+            store.takeOut(tx, number, clock.instant(), caller.who());
         }
         audit.write(tx, caller, counts ? "words-put-back" : "words-taken-out", String.valueOf(number), "");
         if (!error.isEmpty()) {

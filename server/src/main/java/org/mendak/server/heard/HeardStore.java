@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -77,14 +78,7 @@ class HeardStore {
     }
 
     record Line(
-            long number,
-            String text,
-            String error,
-            CaseStatus status,
-            String agent,
-            Instant at,
-            boolean counts,
-            String by) {}
+            long number, String text, String error, CaseStatus status, Who agent, Instant at, boolean counts, Who by) {}
 
     private static final String LINE = "select c.number, " + SOME_TEXT
             + " as words, c.error_key, c.status, c.agent, c.opened_at, x.agent as taken_out_by from desk_case c"
@@ -116,10 +110,10 @@ class HeardStore {
                         r.getString("words"),
                         r.getString("error_key"),
                         Words.stored(CaseStatus.class, r.getString("status")),
-                        r.getString("agent"),
+                        Who.of(r, "agent"),
                         Tx.instant(r, "opened_at"),
-                        r.getString("taken_out_by") == null,
-                        r.getString("taken_out_by")),
+                        Who.of(r, "taken_out_by") == null,
+                        Who.of(r, "taken_out_by")),
                 arguments.toArray());
     }
 
@@ -129,7 +123,7 @@ class HeardStore {
                 "select coalesce(error_key, '') as k from desk_case where number = ?", r -> r.getString("k"), number);
     }
 
-    void takeOut(Tx tx, long number, Instant at, String agent) {
+    void takeOut(Tx tx, long number, Instant at, Who agent) {
         tx.run("merge into case_not_learned (number, at, agent) key (number) values (?, ?, ?)", number, at, agent);
     }
 

@@ -15,6 +15,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Secrets;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Service;
 
 /** Who is told of what, for leads. */
@@ -45,7 +46,7 @@ class HookService {
             String address,
             Set<Happening> events,
             boolean paused,
-            String by,
+            Who by,
             Instant at,
             @OrNull String secret,
             @OrNull CallView last) {}
@@ -109,7 +110,7 @@ class HookService {
             if (store.all(tx).size() >= MOST) {
                 throw Refusal.invalid("At most " + MOST + " addresses are told. Take one away first.");
             }
-            long id = store.add(tx, new HookStore.Hook(0, checked, all, secret, false, caller.name(), now, now));
+            long id = store.add(tx, new HookStore.Hook(0, checked, all, secret, false, caller.who(), now, now));
             audit.write(tx, caller, "hook-added", "hook/" + id, checked);
             return view(tx, store.find(tx, id).orElseThrow(), secret);
         });

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The tables {@code hook} and {@code hook_call}, and what happened of which others are told. */
@@ -22,7 +23,7 @@ class HookStore {
             Set<Happening> events,
             String secret,
             boolean paused,
-            String person,
+            Who person,
             Instant at,
             Instant until) {}
 
@@ -49,7 +50,7 @@ class HookStore {
                 events,
                 r.getString("secret"),
                 r.getBoolean("paused"),
-                r.getString("person"),
+                Who.of(r, "person"),
                 Tx.instant(r, "at"),
                 Tx.instant(r, "until"));
     }
@@ -172,7 +173,7 @@ class HookStore {
         tx.run("delete from hook_call where ended_at < ?", before);
     }
 
-    record Published(String kind, String key, int revision, String title, String person, Instant at, String about) {}
+    record Published(String kind, String key, int revision, String title, Who person, Instant at, String about) {}
 
     /** What nobody told this hook of yet, the oldest first. */
     List<Published> published(Tx tx, long hook, Instant from, Instant to, int most) {
@@ -189,7 +190,7 @@ class HookStore {
                         r.getString("doc_key"),
                         r.getInt("revision"),
                         r.getString("title"),
-                        r.getString("person"),
+                        Who.of(r, "person"),
                         Tx.instant(r, "at"),
                         r.getString("about")),
                 from,

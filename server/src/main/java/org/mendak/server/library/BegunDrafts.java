@@ -14,6 +14,7 @@ import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Service;
 
 /**
@@ -51,7 +52,7 @@ public class BegunDrafts {
     public record Begun(DocumentKind kind, String key, String text) {}
 
     /** What a document was made of: a text that was written before there was a library. */
-    public record HowTo(String name, String text, String by, Instant at) {}
+    public record HowTo(String name, String text, Who by, Instant at) {}
 
     /** Whether a document has this key. */
     public boolean taken(Tx tx, DocumentKind kind, String key) {
@@ -71,7 +72,7 @@ public class BegunDrafts {
     /** Stores documents that were made of a how-to, and it beside them. */
     public void begin(Tx tx, Caller caller, List<Begun> documents, String name, String text) {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "bring in how-tos");
-        long id = howTos.add(tx, name, text, caller.name(), clock.instant());
+        long id = howTos.add(tx, name, text, caller.who(), clock.instant());
         store(tx, caller, documents, "made of \"" + name + "\"");
         documents.forEach(d -> howTos.link(tx, id, d.kind(), d.key()));
     }
@@ -94,7 +95,7 @@ public class BegunDrafts {
             LibraryService.checkText(b.text());
             String title = RunbookParser.parse(b.kind(), b.key(), b.text()).title();
             StoredDocument d = new StoredDocument(b.kind(), b.key(), LibraryService.cut(title), Status.DRAFT, 1, null);
-            store.write(tx, new DocumentStore.Write(d, true, b.text(), caller.name(), note), clock.instant());
+            store.write(tx, new DocumentStore.Write(d, true, b.text(), caller.who(), note), clock.instant());
             shelves.changed(tx, b.kind(), b.key());
             audit.write(tx, caller, "document-begun", b.kind().word() + "/" + b.key(), note);
         }

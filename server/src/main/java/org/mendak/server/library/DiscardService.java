@@ -9,6 +9,7 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -33,6 +34,7 @@ class DiscardService {
     private final Turns turns;
     private final AuditStore audit;
     private final Clock clock;
+    private final Names names;
 
     DiscardService(
             Db db,
@@ -44,7 +46,9 @@ class DiscardService {
             Shelves shelves,
             Turns turns,
             AuditStore audit,
-            Clock clock) {
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.db = db;
         this.store = store;
         this.reviews = reviews;
@@ -118,7 +122,7 @@ class DiscardService {
                                 caller.id(),
                                 clock.instant().minus(WritingService.HERE))
                         .stream()
-                        .map(WritingStore.Writer::person)
+                        .map(w -> names.of(w.person()))
                         .collect(Collectors.joining(", "));
         if (!others.isEmpty()) {
             throw Refusal.conflict("\"" + n.key() + "\" is being written by " + others + "." + end);

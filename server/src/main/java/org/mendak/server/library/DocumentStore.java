@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The tables {@code document} and {@code revision}. The vocabulary is the one document of kind "library". */
@@ -163,7 +164,7 @@ class DocumentStore {
                 "select number, author, note, at from revision where kind = ? and doc_key = ? order by number desc",
                 r -> new Revision(
                         r.getInt("number"),
-                        r.getString("author"),
+                        Who.of(r, "author"),
                         r.getString("note"),
                         Tx.instant(r, "at"),
                         published != null && published == r.getInt("number")),
@@ -172,7 +173,7 @@ class DocumentStore {
     }
 
     /** A new state of a document; {@code published} is null if readers see none. */
-    record Write(StoredDocument document, boolean isNew, String text, String author, String note) {}
+    record Write(StoredDocument document, boolean isNew, String text, Who author, String note) {}
 
     void write(Tx tx, Write w, Instant now) {
         writeAll(tx, List.of(w), now);
@@ -236,7 +237,7 @@ class DocumentStore {
     }
 
     /** The same for one that was written before. */
-    void publication(Tx tx, StoredDocument d, String person, Instant now) {
+    void publication(Tx tx, StoredDocument d, Who person, Instant now) {
         tx.run(
                 "merge into publication key (kind, doc_key, at, revision) values (?, ?, ?, ?, ?)",
                 d.kind().word(),
@@ -274,7 +275,7 @@ class DocumentStore {
                 r -> new Text(VOCABULARY, r.getInt("number"), r.getString("text")));
     }
 
-    void writeVocabulary(Tx tx, int revision, String text, String author, Instant now) {
+    void writeVocabulary(Tx tx, int revision, String text, Who author, Instant now) {
         if (revision == 1) {
             tx.run(
                     "insert into document (kind, doc_key, title, status, latest, published) values ('library', 'library',"

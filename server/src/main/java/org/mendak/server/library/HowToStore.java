@@ -4,13 +4,14 @@ import java.time.Instant;
 import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The tables {@code how_to} and {@code how_to_document}. */
 @Component
 class HowToStore {
 
-    long add(Tx tx, String name, String text, String person, Instant at) {
+    long add(Tx tx, String name, String text, Who person, Instant at) {
         return tx.insert("insert into how_to (name, text, person, at) values (?, ?, ?, ?)", name, text, person, at);
     }
 
@@ -27,7 +28,7 @@ class HowToStore {
                 "select h.name, h.text, h.person, h.at from how_to h join how_to_document d on d.how_to_id = h.id"
                         + " where d.kind = ? and d.doc_key = ?",
                 r -> new BegunDrafts.HowTo(
-                        r.getString("name"), r.getString("text"), r.getString("person"), Tx.instant(r, "at")),
+                        r.getString("name"), r.getString("text"), Who.of(r, "person"), Tx.instant(r, "at")),
                 kind.word(),
                 key);
     }

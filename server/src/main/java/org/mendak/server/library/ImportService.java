@@ -178,7 +178,7 @@ public class ImportService {
             return db.tx(tx -> {
                 before.accept(tx);
                 reading.judge(shelf(tx, mode.publish()));
-                return new LibraryImport(tx, store, at, caller.name()).run(reading, mode, () -> {
+                return new LibraryImport(tx, store, at, caller.who()).run(reading, mode, () -> {
                     audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
                     shelves.changedAll(tx);
                     published.change(tx);

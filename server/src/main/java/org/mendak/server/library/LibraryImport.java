@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 
 /** One run of an import inside one transaction. */
 final class LibraryImport {
@@ -14,9 +15,9 @@ final class LibraryImport {
     private final Tx tx;
     private final DocumentStore store;
     private final Instant now;
-    private final String author;
+    private final Who author;
 
-    LibraryImport(Tx tx, DocumentStore store, Instant now, String author) {
+    LibraryImport(Tx tx, DocumentStore store, Instant now, Who author) {
         this.tx = tx;
         this.store = store;
         this.now = now;

@@ -198,7 +198,7 @@ public class LibraryService implements ReadyCheck {
                 Status.DRAFT,
                 number,
                 old.map(StoredDocument::published).orElse(null));
-        store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.name(), t.note()), clock.instant());
+        store.write(tx, new DocumentStore.Write(d, old.isEmpty(), text, caller.who(), t.note()), clock.instant());
         shelves.changed(tx, kind, key);
         audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + number);
         return new Opened(view(d, number, Shelves.judged(p, shelf, text)), text, d.etag());
@@ -240,7 +240,7 @@ public class LibraryService implements ReadyCheck {
             Shelf shelf = shelves.newest(tx);
             StoredDocument draft =
                     new StoredDocument(kind, key, cut(p.title()), Status.DRAFT, d.latest() + 1, d.published());
-            store.write(tx, new DocumentStore.Write(draft, false, text, caller.name(), note), clock.instant());
+            store.write(tx, new DocumentStore.Write(draft, false, text, caller.who(), note), clock.instant());
             shelves.changed(tx, kind, key);
             audit.write(tx, caller, "document-saved", kind.word() + "/" + key, "revision " + draft.latest());
             return view(draft, draft.latest(), Shelves.judged(p, shelf, text));

@@ -151,7 +151,7 @@ class PublishingService {
         StoredDocument d = moved(r.document(), m.to(), m.what().revision(), r.parsed());
         store.status(tx, d);
         if (m.to() == Status.PUBLISHED) {
-            store.publication(tx, d, caller.name(), clock.instant());
+            store.publication(tx, d, caller.who(), clock.instant());
         }
         m.also().accept(tx);
         shelves.changed(tx, d.kind(), d.key());

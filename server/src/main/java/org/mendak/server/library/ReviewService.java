@@ -17,6 +17,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.team.Person;
 import org.mendak.server.team.TeamService;
 import org.springframework.stereotype.Service;
@@ -54,7 +55,7 @@ class ReviewService {
     }
 
     /** An answer to a comment. */
-    record Answer(String person, String text, Instant at) {}
+    record Answer(Who person, String text, Instant at) {}
 
     /**
      * What somebody said of a line.
@@ -67,10 +68,10 @@ class ReviewService {
             int revision,
             int line,
             String quote,
-            String person,
+            Who person,
             String text,
             Instant at,
-            @OrNull String settledBy,
+            @OrNull Who settledBy,
             @OrNull Instant settledAt,
             List<Answer> answers) {}
 
@@ -80,7 +81,7 @@ class ReviewService {
      * @param asked the revision that is in review; null if none is
      */
     record Review(
-            Integer asked, @OrNull String askedBy, @OrNull String reviewer, boolean mine, List<Comment> comments) {}
+            Integer asked, @OrNull Who askedBy, @OrNull Who reviewer, boolean mine, List<Comment> comments) {}
 
     Review of(Caller caller, DocumentKind kind, String key) {
         caller.may(Role.AUTHOR, Scope.READ, "read reviews");
@@ -116,8 +117,8 @@ class ReviewService {
                 asked.map(ReviewStore.Asked::revision).orElse(null),
                 asked.map(ReviewStore.Asked::askedBy).orElse(null),
                 asked.map(ReviewStore.Asked::reviewer).orElse(null),
-                asked.map(ReviewStore.Asked::reviewerId)
-                        .filter(id -> id == caller.id())
+                asked.map(ReviewStore.Asked::reviewer)
+                        .filter(caller.who()::equals)
                         .isPresent(),
                 comments);
     }
@@ -148,9 +149,8 @@ class ReviewService {
                                 what.kind(),
                                 what.key(),
                                 what.revision(),
-                                caller.name(),
-                                who.map(Person::id).orElse(null),
-                                who.map(Person::name).orElse(null),
+                                caller.who(),
+                                who.map(Person::who).orElse(null),
                                 clock.instant())));
         return of(caller, what.kind(), what.key());
     }
@@ -164,14 +164,14 @@ class ReviewService {
     }
 
     /** Somebody who can be asked to read a document. */
-    record Reader(String login, String name) {}
+    record Reader(String login, Who name) {}
 
     /** Everybody who can be asked, but not oneself. */
     List<Reader> readers(Caller caller) {
         caller.may(Role.AUTHOR, Scope.READ, "ask for a review");
         return db.tx(team::authors).stream()
                 .filter(p -> p.id() != caller.id())
-                .map(p -> new Reader(p.login(), p.name()))
+                .map(p -> new Reader(p.login(), p.who()))
                 .toList();
     }
 
@@ -203,8 +203,7 @@ class ReviewService {
     }
 
     private ReviewStore.Stored comment(Caller caller, Long under, int revision, int line, String quote, String text) {
-        return new ReviewStore.Stored(
-                0, under, revision, line, quote, caller.name(), text, clock.instant(), null, null);
+        return new ReviewStore.Stored(0, under, revision, line, quote, caller.who(), text, clock.instant(), null, null);
     }
 
     /**
@@ -249,7 +248,7 @@ class ReviewService {
         caller.may(Role.AUTHOR, Scope.LIBRARY, "settle comments");
         return db.tx(tx -> {
             existing(tx, kind, key, id);
-            store.settle(tx, id, settled ? caller.name() : null, settled ? clock.instant() : null);
+            store.settle(tx, id, settled ? caller.who() : null, settled ? clock.instant() : null);
             return review(tx, caller, kind, key);
         });
     }
@@ -267,8 +266,8 @@ class ReviewService {
             String title,
             int revision,
             Status status,
-            @OrNull String askedBy,
-            @OrNull String reviewer,
+            @OrNull Who askedBy,
+            @OrNull Who reviewer,
             boolean mine,
             int comments) {}
 
@@ -306,7 +305,7 @@ class ReviewService {
                 d.status(),
                 reviewed ? a.askedBy() : null,
                 reviewed ? a.reviewer() : null,
-                reviewed && a.reviewerId() != null && a.reviewerId() == caller.id(),
+                reviewed && caller.who().equals(a.reviewer()),
                 comments);
     }
 }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The tables {@code review} and {@code doc_comment}. */
@@ -19,9 +20,8 @@ class ReviewStore {
             DocumentKind kind,
             String key,
             int revision,
-            String askedBy,
-            Long reviewerId,
-            @OrNull String reviewer,
+            Who askedBy,
+            @OrNull Who reviewer,
             Instant at) {}
 
     /** A comment as it is stored; {@code under} is null for one that is no answer. */
@@ -31,10 +31,10 @@ class ReviewStore {
             int revision,
             int line,
             String quote,
-            String person,
+            Who person,
             String text,
             Instant at,
-            String settledBy,
+            Who settledBy,
             Instant settledAt) {}
 
     /** How many comments of a document are not settled. */
@@ -42,13 +42,12 @@ class ReviewStore {
 
     void ask(Tx tx, Asked a) {
         tx.run(
-                "merge into review (kind, doc_key, revision, asked_by, reviewer_id, reviewer, at) key (kind, doc_key)"
-                        + " values (?, ?, ?, ?, ?, ?, ?)",
+                "merge into review (kind, doc_key, revision, asked_by, reviewer_id, at) key (kind, doc_key)"
+                        + " values (?, ?, ?, ?, ?, ?)",
                 a.kind().word(),
                 a.key(),
                 a.revision(),
                 a.askedBy(),
-                a.reviewerId(),
                 a.reviewer(),
                 a.at());
     }
@@ -62,14 +61,12 @@ class ReviewStore {
     }
 
     private static Asked asked(ResultSet r) throws SQLException {
-        long reviewer = r.getLong("reviewer_id");
         return new Asked(
                 kind(r),
                 r.getString("doc_key"),
                 r.getInt("revision"),
-                r.getString("asked_by"),
-                r.wasNull() ? null : (Long) reviewer,
-                r.getString("reviewer"),
+                Who.of(r, "asked_by"),
+                Who.of(r, "reviewer_id"),
                 Tx.instant(r, "at"));
     }
 
@@ -107,10 +104,10 @@ class ReviewStore {
                 r.getInt("revision"),
                 r.getInt("line"),
                 r.getString("quote"),
-                r.getString("person"),
+                Who.of(r, "person"),
                 r.getString("text"),
                 Tx.instant(r, "at"),
-                r.getString("settled_by"),
+                Who.of(r, "settled_by"),
                 Tx.instant(r, "settled_at"));
     }
 
@@ -129,7 +126,7 @@ class ReviewStore {
                 c.at());
     }
 
-    void settle(Tx tx, long id, String by, Instant at) {
+    void settle(Tx tx, long id, Who by, Instant at) {
         tx.run("update doc_comment set settled_by = ?, settled_at = ? where id = ?", by, at, id);
     }
 

@@ -96,7 +96,7 @@ class Rewriting {
         published.change(tx);
         for (Changed c : all) {
             StoredDocument d = c.document();
-            store.write(tx, new DocumentStore.Write(d, c.isNew(), c.text(), caller.name(), note), clock.instant());
+            store.write(tx, new DocumentStore.Write(d, c.isNew(), c.text(), caller.who(), note), clock.instant());
             shelves.changed(tx, d.kind(), d.key());
         }
     }

@@ -102,7 +102,7 @@ class WordsService {
         if (problems.stream().anyMatch(Problem::stopsPublishing)) {
             throw Refusal.invalid("The vocabulary has errors and was not stored.", Map.of("problems", problems));
         }
-        store.writeVocabulary(tx, revision, text, caller.name(), clock.instant());
+        store.writeVocabulary(tx, revision, text, caller.who(), clock.instant());
         audit.write(tx, caller, "vocabulary-saved", "library", "revision " + revision);
         shelves.changedAll(tx);
         published.change(tx);

@@ -13,6 +13,8 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.team.PersonErased;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 
 /** The rules of what is being typed: kept for whoever types it, seen by nobody else, and told to others as "is writing here". */
@@ -73,9 +75,14 @@ class WritingService {
                         + " documents and not saved them. Save or leave one of them first.");
             }
             Instant now = clock.instant();
-            store.keep(tx, kind, key, caller.id(), caller.name(), new WritingStore.Typed(text, base, now));
+            store.keep(tx, kind, key, caller.id(), new WritingStore.Typed(text, base, now));
             return new BeingWritten(text, base, now, store.others(tx, kind, key, caller.id(), now.minus(HERE)));
         });
+    }
+
+    @EventListener
+    void erased(PersonErased e) {
+        store.forgetAll(e.tx(), e.who().id());
     }
 
     /** What was typed is saved, or left. */

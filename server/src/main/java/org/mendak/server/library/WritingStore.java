@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.mendak.core.runbook.DocumentKind;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The table {@code being_written}. */
@@ -15,7 +16,7 @@ class WritingStore {
     record Typed(String text, int base, Instant at) {}
 
     /** Who types at a document. */
-    record Writer(String person, Instant at) {}
+    record Writer(Who person, Instant at) {}
 
     Optional<Typed> of(Tx tx, DocumentKind kind, String key, long person) {
         return tx.one(
@@ -29,9 +30,9 @@ class WritingStore {
     /** Who else has typed at it since then, the latest first. */
     List<Writer> others(Tx tx, DocumentKind kind, String key, long person, Instant since) {
         return tx.list(
-                "select person, at from being_written where kind = ? and doc_key = ? and person_id <> ? and at >= ?"
+                "select person_id, at from being_written where kind = ? and doc_key = ? and person_id <> ? and at >= ?"
                         + " order by at desc limit 20",
-                r -> new Writer(r.getString("person"), Tx.instant(r, "at")),
+                r -> new Writer(Who.of(r, "person_id"), Tx.instant(r, "at")),
                 kind.word(),
                 key,
                 person,
@@ -43,14 +44,13 @@ class WritingStore {
                 .orElse(0);
     }
 
-    void keep(Tx tx, DocumentKind kind, String key, long person, String name, Typed t) {
+    void keep(Tx tx, DocumentKind kind, String key, long person, Typed t) {
         tx.run(
-                "merge into being_written (kind, doc_key, person_id, person, text, base, at) key (kind, doc_key, person_id)"
-                        + " values (?, ?, ?, ?, ?, ?, ?)",
+                "merge into being_written (kind, doc_key, person_id, text, base, at) key (kind, doc_key, person_id)"
+                        + " values (?, ?, ?, ?, ?, ?)",
                 kind.word(),
                 key,
                 person,
-                name,
                 t.text(),
                 t.base(),
                 t.at());
@@ -58,6 +58,11 @@ class WritingStore {
 
     void forget(Tx tx, DocumentKind kind, String key, long person) {
         tx.run("delete from being_written where kind = ? and doc_key = ? and person_id = ?", kind.word(), key, person);
+    }
+
+    /** Whatever somebody typed and did not save. */
+    void forgetAll(Tx tx, long person) {
+        tx.run("delete from being_written where person_id = ?", person);
     }
 
     /** Whatever anybody typed into it. */

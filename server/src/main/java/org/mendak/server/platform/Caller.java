@@ -28,6 +28,11 @@ public record Caller(long id, String login, String name, Role role, Set<Scope> s
         scopes = Set.copyOf(scopes);
     }
 
+    /** The person, as records keep them. */
+    public Who who() {
+        return new Who(id);
+    }
+
     /**
      * Refuses unless this caller has at least the role, and the scope.
      *

@@ -12,10 +12,16 @@ import org.mendak.core.evidence.Outcome;
 import org.mendak.core.plan.Reason;
 import org.mendak.core.runbook.Outline;
 import org.mendak.core.runbook.Problem;
+import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.databind.SerializationContext;
+import tools.jackson.databind.ValueSerializer;
+import tools.jackson.databind.module.SimpleModule;
 
 /** The clock, so that tests can set it, and the words of what core does not know to write as JSON. */
 @Configuration
@@ -43,6 +49,20 @@ class PlatformConfig {
     @Bean
     JsonMapperBuilderCustomizer wordsOfCore() {
         return builder -> WORDED.keySet().forEach(type -> builder.addMixIn(type, CoreWord.class));
+    }
+
+    /** People stand in answers by the name that they are shown by. */
+    @Bean
+    JsonMapperBuilderCustomizer peopleByName(ObjectProvider<Names> names) {
+        SpringDocUtils.getConfig().replaceWithClass(Who.class, String.class);
+        SimpleModule module = new SimpleModule();
+        module.addSerializer(Who.class, new ValueSerializer<Who>() {
+            @Override
+            public void serialize(Who who, JsonGenerator out, SerializationContext context) {
+                out.writeString(names.getObject().of(who));
+            }
+        });
+        return builder -> builder.addModule(module);
     }
 
     @Bean

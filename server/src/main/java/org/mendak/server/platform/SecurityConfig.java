@@ -96,7 +96,7 @@ class SecurityConfig {
                                     if (PageOrProblem.isForPerson(q)) {
                                         PageOrProblem.page(r, HttpStatus.UNAUTHORIZED);
                                     } else {
-                                        problem(r, HttpStatus.UNAUTHORIZED, "Please sign in first.");
+                                        problem(r, HttpStatus.UNAUTHORIZED, signInFirst(q));
                                     }
                                 })
                                 .accessDeniedHandler(
@@ -104,6 +104,13 @@ class SecurityConfig {
                                                 r,
                                                 HttpStatus.FORBIDDEN,
                                                 "The page's token is missing or old. Nothing was changed; load the page again and repeat it.")));
+    }
+
+    /** Who was signed in and is not any more: after a time, a restart, a new password, or because somebody ended it. */
+    private static String signInFirst(HttpServletRequest q) {
+        return q.getRequestedSessionId() != null && !q.isRequestedSessionIdValid()
+                ? "This sign-in has ended. Please sign in again."
+                : "Please sign in first.";
     }
 
     static void problem(HttpServletResponse response, HttpStatus status, String detail) throws IOException {

@@ -174,8 +174,15 @@ public final class Tx {
     private static void bind(PreparedStatement s, Object[] values) throws SQLException {
         for (int i = 0; i < values.length; i++) {
             Object v = values[i];
-            s.setObject(i + 1, v instanceof Instant t ? OffsetDateTime.ofInstant(t, ZoneOffset.UTC) : v);
+            s.setObject(i + 1, bound(v));
         }
+    }
+
+    private static Object bound(Object value) {
+        if (value instanceof Instant t) {
+            return OffsetDateTime.ofInstant(t, ZoneOffset.UTC);
+        }
+        return value instanceof Who who ? (Object) who.id() : value;
     }
 
     /** The instant of a column; null if it is null. */

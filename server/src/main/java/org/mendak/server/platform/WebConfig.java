@@ -38,6 +38,9 @@ class WebConfig implements WebMvcConfigurer {
         "/write/{kind}",
         "/marks",
         "/team",
+        "/team/people",
+        "/team/journal",
+        "/team/settings",
         "/welcome/{code}",
         "/show",
         "/show/{code}"

@@ -14,6 +14,7 @@ import org.mendak.server.platform.OpenToAll;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.SessionTokens;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Who;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
@@ -43,7 +44,7 @@ class SessionController {
      */
     record Session(@OrNull User user, boolean demo, DeskState.Told desk, Instant now) {}
 
-    record User(String login, String name, List<String> roles) {}
+    record User(long id, String login, String name, Who shown, List<String> roles) {}
 
     record SignIn(String login, String password) {}
 
@@ -51,20 +52,20 @@ class SessionController {
 
     record Welcome(String login, String name, String password) {}
 
-    record Invitation(boolean open) {}
-
     /** What a browser keeps in which somebody has signed in before. */
     private static final String BROWSER = "mendak-browser";
 
-    private final TeamService team;
+    private final SignIns signIns;
+    private final OpenSessions open;
     private final Settings settings;
     private final DeskState desk;
     private final Clock clock;
     private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
     private final SessionTokens csrf = new SessionTokens();
 
-    SessionController(TeamService team, Settings settings, DeskState desk, Clock clock) {
-        this.team = team;
+    SessionController(SignIns signIns, OpenSessions open, Settings settings, DeskState desk, Clock clock) {
+        this.signIns = signIns;
+        this.open = open;
         this.settings = settings;
         this.desk = desk;
         this.clock = clock;
@@ -79,7 +80,7 @@ class SessionController {
         var authentication = SecurityContextHolder.getContext().getAuthentication();
         boolean signedIn = authentication != null && authentication.getPrincipal() instanceof Caller;
         return signedIn
-                ? team.byId(((Caller) authentication.getPrincipal()).id())
+                ? signIns.byId(((Caller) authentication.getPrincipal()).id())
                         .filter(now -> now.signIns() == ((Caller) authentication.getPrincipal()).signIns())
                         .map(this::of)
                         .orElse(nobody())
@@ -93,7 +94,8 @@ class SessionController {
     private Session of(Caller c) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
-        return new Session(new User(c.login(), c.name(), roles), settings.demo(), desk.told(), clock.instant());
+        return new Session(
+                new User(c.id(), c.login(), c.name(), c.who(), roles), settings.demo(), desk.told(), clock.instant());
     }
 
     @OpenToAll
@@ -102,7 +104,7 @@ class SessionController {
             @RequestBody SignIn body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        Caller caller = team.signIn(orEmpty(body.login()), orEmpty(body.password()), knownBrowser(q));
+        Caller caller = signIns.signIn(orEmpty(body.login()), orEmpty(body.password()), knownBrowser(q));
         keepBrowser(caller, q, r);
         return enter(caller, q, r);
     }
@@ -113,7 +115,7 @@ class SessionController {
     }
 
     private void keepBrowser(Caller caller, HttpServletRequest q, HttpServletResponse r) {
-        team.knownBrowser(caller)
+        signIns.knownBrowser(caller)
                 .map(seal -> ResponseCookie.from(BROWSER, seal)
                         .httpOnly(true)
                         .secure(q.isSecure())
@@ -131,7 +133,8 @@ class SessionController {
             @RequestBody OwnPassword body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        return enter(team.changeOwnPassword(caller, orEmpty(body.old()), orEmpty(body.password())), q, r);
+        String session = OpenSessions.current(q);
+        return enter(signIns.changeOwnPassword(caller, orEmpty(body.old()), orEmpty(body.password()), session), q, r);
     }
 
     private static String orEmpty(String s) {
@@ -147,6 +150,7 @@ class SessionController {
         context.setAuthentication(new UsernamePasswordAuthenticationToken(caller, null, List.of()));
         SecurityContextHolder.setContext(context);
         sessions.saveContext(context, q, r);
+        open.begin(q.getSession(), caller.id(), q);
         csrf.saveToken(csrf.generateToken(q), q, r);
         return of(caller);
     }
@@ -165,8 +169,8 @@ class SessionController {
 
     @OpenToAll
     @GetMapping("/api/welcome/{code}")
-    Invitation invitation(@PathVariable String code) {
-        return new Invitation(team.invitationIsOpen(code));
+    SignIns.Welcome invitation(@PathVariable String code) {
+        return signIns.invitation(code);
     }
 
     @OpenToAll
@@ -177,6 +181,7 @@ class SessionController {
             @RequestBody Welcome body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        return enter(team.welcome(code, orEmpty(body.login()), orEmpty(body.name()), orEmpty(body.password())), q, r);
+        return enter(
+                signIns.welcome(code, orEmpty(body.login()), orEmpty(body.name()), orEmpty(body.password())), q, r);
     }
 }

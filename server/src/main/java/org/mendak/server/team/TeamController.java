@@ -1,9 +1,9 @@
 package org.mendak.server.team;
 
+import io.swagger.v3.oas.annotations.Parameter;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.FromCaller;
-import org.mendak.server.platform.Scope;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,54 +18,89 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class TeamController {
 
-    /** What to change; what is null stays. */
-    @FromCaller
-    record PersonChange(String role, Boolean active, String password) {}
+    private final PeopleService people;
+    private final TokenService tokens;
 
-    /** {@code days} is how long it lives; a year if null. */
-    @FromCaller
-    record TokenRequest(String name, List<Scope> scopes, Integer days) {}
-
-    private final TeamService team;
-
-    TeamController(TeamService team) {
-        this.team = team;
+    TeamController(PeopleService people, TokenService tokens) {
+        this.people = people;
+        this.tokens = tokens;
     }
 
     @GetMapping("/api/people")
-    List<Person> people(Caller caller) {
-        return team.people(caller);
+    List<PeopleService.Listed> people(Caller caller) {
+        return people.people(caller);
     }
 
     @PostMapping("/api/people")
     @ResponseStatus(HttpStatus.CREATED)
-    Person add(Caller caller, @RequestBody TeamService.NewPerson body) {
-        return team.add(caller, body);
+    PeopleService.Listed add(Caller caller, @RequestBody PeopleService.NewPerson body) {
+        return people.add(caller, body);
     }
 
     @PatchMapping("/api/people/{id}")
-    Person change(Caller caller, @PathVariable long id, @RequestBody PersonChange body) {
-        return team.change(caller, id, body.role(), body.active(), body.password());
+    PeopleService.Listed change(Caller caller, @PathVariable long id, @RequestBody PeopleService.Change body) {
+        return people.change(caller, id, body);
+    }
+
+    @PostMapping("/api/people/{id}/address")
+    @ResponseStatus(HttpStatus.CREATED)
+    PeopleService.Address address(Caller caller, @PathVariable long id) {
+        return people.address(caller, id);
+    }
+
+    @PostMapping("/api/people/{id}/erasure")
+    PeopleService.Listed erase(Caller caller, @PathVariable long id) {
+        return people.erase(caller, id);
+    }
+
+    @GetMapping("/api/people/{id}/access")
+    PeopleService.LetIn access(Caller caller, @PathVariable long id) {
+        return people.access(caller, id);
+    }
+
+    @DeleteMapping("/api/people/{id}/access")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endAccess(Caller caller, @PathVariable long id) {
+        people.endAccess(caller, id);
+    }
+
+    @DeleteMapping("/api/people/{id}/sessions/{key}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endSession(Caller caller, @PathVariable long id, @PathVariable String key) {
+        tokens.endSession(caller, id, key);
+    }
+
+    @DeleteMapping("/api/people/{id}/tokens/{token}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void revoke(Caller caller, @PathVariable long id, @PathVariable long token) {
+        tokens.revoke(caller, id, token);
     }
 
     @GetMapping("/api/tokens")
     List<ApiToken> tokens(Caller caller) {
-        return team.tokens(caller);
+        return tokens.mine(caller);
     }
 
     @PostMapping("/api/tokens")
     @ResponseStatus(HttpStatus.CREATED)
-    TeamService.NewToken make(Caller caller, @RequestBody TokenRequest body) {
-        return team.makeToken(
-                caller,
-                body.name() == null ? "" : body.name(),
-                body.scopes() == null ? List.of() : body.scopes(),
-                body.days());
+    TokenService.NewToken make(Caller caller, @RequestBody TokenService.Wanted body) {
+        return tokens.make(caller, body);
     }
 
     @DeleteMapping("/api/tokens/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void revoke(Caller caller, @PathVariable long id) {
-        team.revoke(caller, id);
+    void revokeOwn(Caller caller, @PathVariable long id) {
+        tokens.revoke(caller, caller.id(), id);
+    }
+
+    @GetMapping("/api/sessions")
+    List<OpenSessions.Open> sessions(Caller caller, @Parameter(hidden = true) HttpServletRequest q) {
+        return tokens.sessions(caller, OpenSessions.current(q));
+    }
+
+    @DeleteMapping("/api/sessions/{key}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endOwnSession(Caller caller, @PathVariable String key) {
+        tokens.endSession(caller, caller.id(), key);
     }
 }

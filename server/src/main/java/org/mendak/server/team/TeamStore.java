@@ -3,20 +3,17 @@ package org.mendak.server.team;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import org.mendak.server.platform.Role;
-import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
-/** The tables {@code person}, {@code api_token} and {@code invitation}. */
+/** The table {@code person}. */
 @Component
 class TeamStore {
 
-    private static final String PERSON = "select id, login, name, role, active from person";
+    private static final String PERSON = "select id, login, name, role, active, signed_in_at, erased_at from person";
 
     private static Person person(ResultSet r) throws SQLException {
         return new Person(
@@ -24,7 +21,9 @@ class TeamStore {
                 r.getString("login"),
                 r.getString("name"),
                 Role.of(r.getString("role")),
-                r.getBoolean("active"));
+                r.getBoolean("active"),
+                Tx.instant(r, "signed_in_at"),
+                Tx.instant(r, "erased_at"));
     }
 
     Optional<Person> byId(Tx tx, long id) {
@@ -36,7 +35,7 @@ class TeamStore {
     }
 
     List<Person> all(Tx tx) {
-        return tx.list(PERSON + " order by name", TeamStore::person);
+        return tx.list(PERSON + " order by name, id", TeamStore::person);
     }
 
     /** Which generation of sign-ins of a person holds. */
@@ -45,29 +44,39 @@ class TeamStore {
                 .orElse(0);
     }
 
-    /** Ends all sign-ins and all tokens of a person. */
-    void endSignIns(Tx tx, long id, Instant now) {
+    void endSignIns(Tx tx, long id) {
         tx.run("update person set sign_ins = sign_ins + 1 where id = ?", id);
-        tx.run("update api_token set revoked_at = ? where person_id = ? and revoked_at is null", now, id);
+    }
+
+    void signedIn(Tx tx, long id, Instant now) {
+        tx.run("update person set signed_in_at = ? where id = ?", now, id);
     }
 
     Optional<String> passwordHash(Tx tx, long id) {
         return tx.one("select password_hash from person where id = ?", r -> r.getString(1), id);
     }
 
+    /**
+     * Adds somebody.
+     *
+     * @param login null for who stands in records by name alone
+     * @param passwordHash null while they have no password
+     */
     long add(Tx tx, String login, String name, Role role, String passwordHash, Instant now) {
         return tx.insert(
-                "insert into person (login, name, role, password_hash, created_at) values (?, ?, ?, ?, ?)",
+                "insert into person (login, name, role, password_hash, active, created_at) values (?, ?, ?, ?, ?, ?)",
                 login,
                 name,
                 role.word(),
                 passwordHash,
+                login != null,
                 now);
     }
 
     void update(Tx tx, Person p) {
         tx.run(
-                "update person set name = ?, role = ?, active = ? where id = ?",
+                "update person set login = ?, name = ?, role = ?, active = ? where id = ?",
+                p.login(),
                 p.name(),
                 p.role().word(),
                 p.active(),
@@ -78,77 +87,25 @@ class TeamStore {
         tx.run("update person set password_hash = ? where id = ?", hash, id);
     }
 
+    /** What says who it was goes; the number stays. */
+    void erase(Tx tx, long id, String name, Instant now) {
+        tx.run(
+                "update person set login = null, name = ?, password_hash = null, active = false, signed_in_at = null, erased_at = ?"
+                        + " where id = ?",
+                name,
+                now,
+                id);
+    }
+
+    /** How many have, or had, a sign-in. */
     int count(Tx tx) {
-        return tx.one("select count(*) from person", r -> r.getInt(1)).orElse(0);
+        return tx.one("select count(*) from person where login is not null", r -> r.getInt(1))
+                .orElse(0);
     }
 
     /** How many leads can sign in. */
     int leads(Tx tx) {
         return tx.one("select count(*) from person where role = 'lead' and active", r -> r.getInt(1))
                 .orElse(0);
-    }
-
-    long addToken(Tx tx, long person, String name, String hash, List<Scope> scopes, Instant now, Instant until) {
-        return tx.insert(
-                "insert into api_token (person_id, name, hash, scopes, created_at, expires_at) values (?, ?, ?, ?, ?, ?)",
-                person,
-                name,
-                hash,
-                scopes.stream().map(Scope::word).collect(Collectors.joining(",")),
-                now,
-                until);
-    }
-
-    List<ApiToken> tokens(Tx tx, long person, Instant now) {
-        return tx.list(
-                "select id, name, scopes, created_at, expires_at from api_token where person_id = ? and revoked_at is null"
-                        + " and (expires_at is null or expires_at > ?) order by id",
-                r -> new ApiToken(
-                        r.getLong("id"),
-                        r.getString("name"),
-                        scopes(r.getString("scopes")),
-                        Tx.instant(r, "created_at"),
-                        Tx.instant(r, "expires_at")),
-                person,
-                now);
-    }
-
-    /** Who holds a token, and what it may do. */
-    record Holder(Person person, List<Scope> scopes, int signIns) {}
-
-    Optional<Holder> holder(Tx tx, String hash, Instant now) {
-        return tx.one(
-                "select p.id, p.login, p.name, p.role, p.active, p.sign_ins, t.scopes from api_token t join person p on p.id = t.person_id"
-                        + " where t.hash = ? and t.revoked_at is null and p.active"
-                        + " and (t.expires_at is null or t.expires_at > ?)",
-                r -> new Holder(person(r), scopes(r.getString("scopes")), r.getInt("sign_ins")),
-                hash,
-                now);
-    }
-
-    int revoke(Tx tx, long person, long id, Instant now) {
-        return tx.run(
-                "update api_token set revoked_at = ? where id = ? and person_id = ? and revoked_at is null",
-                now,
-                id,
-                person);
-    }
-
-    private static List<Scope> scopes(String words) {
-        return Arrays.stream(words.split(",")).map(Scope::of).toList();
-    }
-
-    void addInvitation(Tx tx, String hash, Instant now) {
-        tx.run("delete from invitation where used_at is null");
-        tx.run("insert into invitation (hash, created_at) values (?, ?)", hash, now);
-    }
-
-    boolean invitationIsOpen(Tx tx, String hash) {
-        return tx.one("select 1 from invitation where hash = ? and used_at is null", r -> 1, hash)
-                .isPresent();
-    }
-
-    int useInvitation(Tx tx, String hash, Instant now) {
-        return tx.run("update invitation set used_at = ? where hash = ? and used_at is null", now, hash);
     }
 }

@@ -21,6 +21,7 @@ import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Awaited;
 import org.mendak.server.platform.Beside;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
@@ -52,6 +53,7 @@ class Findings {
     private final AsyncLoadingCache<Boolean, List<Finding>> fromEvidence;
 
     private final AsyncLoadingCache<LocalDate, List<Finding>> fromDocuments;
+    private final Names names;
     /** What is read beside is read by one. */
     private final ExecutorService executor = Beside.one("upkeep");
 
@@ -62,7 +64,9 @@ class Findings {
             AilingFixes ailing,
             FlagService flags,
             Settings settings,
-            Clock clock) {
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.store = store;
         this.documents = documents;
         this.library = library;
@@ -165,22 +169,21 @@ class Findings {
                             DocumentKind.FIX,
                             f.fix(),
                             f.fixTitle(),
-                            f.person() + " on case " + f.number() + " calls the step “" + f.title() + "” " + f.kind()
-                                    + word,
+                            names.of(f.person()) + " on case " + f.number() + " calls the step “" + f.title() + "” "
+                                    + f.kind() + word,
                             "mend the step, or answer why it stays")
                     .named(String.valueOf(f.id())));
         }
         Instant now = clock.instant();
         for (UpkeepStore.LeftBehind l : store.leftBehind(tx, now, now.minus(OLD), MOST_LEFT_BEHIND)) {
             boolean passed = l.dueAt() != null && "passed-to".equals(l.state());
+            String who = l.passedTo() == null ? names.of(l.who()) : l.passedTo();
             all.add(Finding.atCase(
                     Kind.LEFT_BEHIND,
                     String.valueOf(l.id()),
                     l.number(),
                     l.text(),
-                    passed
-                            ? l.who() + " was to do it by " + day(l.dueAt())
-                            : l.who() + " has owed it since " + day(l.at()),
+                    passed ? who + " was to do it by " + day(l.dueAt()) : who + " has owed it since " + day(l.at()),
                     "put it back, or say that it stays so"));
         }
         return all;

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** What is counted over the tables of cases for judging documents, and the table {@code upkeep_mark}. */
@@ -48,10 +49,12 @@ class UpkeepStore {
     /**
      * Something that should have been put back.
      *
-     * @param who who was to do it, or who has the case
+     * @param passedTo who was to do it, if that is nobody of the desk; null otherwise
+     * @param who the colleague who was to do it, or who has the case
      * @param dueAt null if no time was said
      */
-    record LeftBehind(long id, long number, String text, String state, String who, Instant dueAt, Instant at) {}
+    record LeftBehind(
+            long id, long number, String text, String state, String passedTo, Who who, Instant dueAt, Instant at) {}
 
     /** What was passed to somebody and is overdue, and what is owed by cases that are open and older than that. */
     List<LeftBehind> leftBehind(Tx tx, Instant now, Instant old, int most) {
@@ -66,7 +69,7 @@ class UpkeepStore {
 
     private static List<LeftBehind> left(Tx tx, String which, Instant before, int most) {
         return tx.list(
-                "select p.id, p.number, p.text, p.state, coalesce(p.passed_to, c.agent) as who, p.due_at, p.at from (select p.*"
+                "select p.id, p.number, p.text, p.state, p.passed_to, coalesce(p.passed_to_id, c.agent) as who, p.due_at, p.at from (select p.*"
                         + " from put_back p " + which
                         + " order by p.at limit ?) p join desk_case c on c.number = p.number",
                 r -> new LeftBehind(
@@ -74,7 +77,8 @@ class UpkeepStore {
                         r.getLong("number"),
                         r.getString("text"),
                         r.getString("state"),
-                        r.getString("who"),
+                        r.getString("passed_to"),
+                        Who.of(r, "who"),
                         Tx.instant(r, "due_at"),
                         Tx.instant(r, "at")),
                 before,
@@ -87,22 +91,14 @@ class UpkeepStore {
      * @param owner null if nobody does, {@code due} until when; null if nothing was said
      * @param snoozed the day on which it is told again; null if it is told now
      */
-    record Mark(
-            String item,
-            Long ownerId,
-            String owner,
-            LocalDate due,
-            LocalDate snoozed,
-            String note,
-            String person,
-            Instant at) {
+    record Mark(String item, Who owner, LocalDate due, LocalDate snoozed, String note, Who person, Instant at) {
 
         boolean saysNothing() {
-            return ownerId == null && due == null && snoozed == null && note.isEmpty();
+            return owner == null && due == null && snoozed == null && note.isEmpty();
         }
     }
 
-    private static final String MARK = "select item, owner_id, owner, due, snoozed, note, person, at from upkeep_mark";
+    private static final String MARK = "select item, owner_id, due, snoozed, note, person, at from upkeep_mark";
 
     Map<String, Mark> marks(Tx tx) {
         Map<String, Mark> marks = new HashMap<>();
@@ -112,12 +108,11 @@ class UpkeepStore {
                         r.getString("item"),
                         new Mark(
                                 r.getString("item"),
-                                r.getObject("owner_id", Long.class),
-                                r.getString("owner"),
+                                Who.of(r, "owner_id"),
                                 r.getObject("due", LocalDate.class),
                                 r.getObject("snoozed", LocalDate.class),
                                 r.getString("note"),
-                                r.getString("person"),
+                                Who.of(r, "person"),
                                 Tx.instant(r, "at"))));
         return marks;
     }
@@ -128,10 +123,8 @@ class UpkeepStore {
             return;
         }
         tx.run(
-                "merge into upkeep_mark (item, owner_id, owner, due, snoozed, note, person, at) key (item) values (?, ?, ?, ?, ?, ?,"
-                        + " ?, ?)",
+                "merge into upkeep_mark (item, owner_id, due, snoozed, note, person, at) key (item) values (?, ?, ?, ?, ?, ?, ?)",
                 m.item(),
-                m.ownerId(),
                 m.owner(),
                 m.due(),
                 m.snoozed(),

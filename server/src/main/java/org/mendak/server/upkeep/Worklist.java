@@ -13,11 +13,13 @@ import java.util.Objects;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Who;
 import org.mendak.server.team.Person;
 import org.mendak.server.team.TeamService;
 import org.springframework.stereotype.Service;
@@ -44,6 +46,7 @@ class Worklist {
     private final AuditStore audit;
     private final ZoneId zone;
     private final Clock clock;
+    private final Names names;
 
     Worklist(
             Db db,
@@ -52,7 +55,9 @@ class Worklist {
             TeamService team,
             AuditStore audit,
             Settings settings,
-            Clock clock) {
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.db = db;
         this.store = store;
         this.findings = findings;
@@ -80,7 +85,7 @@ class Worklist {
             String why,
             String remedy,
             @OrNull String owner,
-            @OrNull String ownerName,
+            @OrNull Who ownerName,
             boolean mine,
             @OrNull LocalDate due,
             boolean overdue,
@@ -131,7 +136,7 @@ class Worklist {
     private Upkeep list(Caller caller, boolean snoozed, List<Finding> gathered) {
         return db.tx(tx -> {
             Map<String, UpkeepStore.Mark> marks = store.marks(tx);
-            Map<Long, String> logins = logins(team.authors(tx));
+            Map<Who, String> logins = logins(team.authors(tx));
             List<Item> all = findings.all(tx, gathered).stream()
                     .map(f -> item(caller, f, marks.get(f.item()), logins))
                     .toList();
@@ -152,17 +157,17 @@ class Worklist {
         });
     }
 
-    private static Map<Long, String> logins(List<Person> authors) {
-        Map<Long, String> logins = new HashMap<>();
-        authors.forEach(p -> logins.put(p.id(), p.login()));
+    private static Map<Who, String> logins(List<Person> authors) {
+        Map<Who, String> logins = new HashMap<>();
+        authors.forEach(p -> logins.put(p.who(), p.login()));
         return logins;
     }
 
-    private Item item(Caller caller, Finding f, UpkeepStore.Mark m, Map<Long, String> logins) {
+    private Item item(Caller caller, Finding f, UpkeepStore.Mark m, Map<Who, String> logins) {
         LocalDate today = today();
         LocalDate later = m == null || m.snoozed() == null || !m.snoozed().isAfter(today) ? null : m.snoozed();
         // who left the desk looks after nothing
-        String owner = m == null || m.ownerId() == null ? null : logins.get(m.ownerId());
+        String owner = m == null || m.owner() == null ? null : logins.get(m.owner());
         return new Item(
                 f.item(),
                 f.kind(),
@@ -174,7 +179,7 @@ class Worklist {
                 f.remedy(),
                 owner,
                 owner == null ? null : m.owner(),
-                owner != null && m.ownerId() == caller.id(),
+                owner != null && m.owner().equals(caller.who()),
                 m == null ? null : m.due(),
                 m != null && m.due() != null && m.due().isBefore(today),
                 later,
@@ -206,14 +211,14 @@ class Worklist {
                     .orElseThrow(() -> Refusal.notFound("There is nothing more to look after in \"" + said.item()
                             + "\": it was mended meanwhile, or never was."));
             List<Person> authors = team.authors(tx);
-            Map<Long, String> logins = logins(authors);
+            Map<Who, String> logins = logins(authors);
             UpkeepStore.Mark was = store.marks(tx).get(f.item());
-            String has = was == null || was.ownerId() == null ? null : logins.get(was.ownerId());
+            String has = was == null || was.owner() == null ? null : logins.get(was.owner());
             if (!Objects.equals(has, said.owner()) && !Objects.equals(has, said.seenOwner())) {
                 throw Refusal.conflict(
                         has == null
                                 ? "Nobody has it any more. Nothing was changed."
-                                : was.owner() + " has it by now. Nothing was changed.");
+                                : names.of(was.owner()) + " has it by now. Nothing was changed.");
             }
             Person owner = said.owner() == null
                     ? null
@@ -224,12 +229,11 @@ class Worklist {
                                     + "\" is nobody who can look after documents: choose an author or a lead."));
             UpkeepStore.Mark m = new UpkeepStore.Mark(
                     f.item(),
-                    owner == null ? null : owner.id(),
-                    owner == null ? null : owner.name(),
+                    owner == null ? null : owner.who(),
                     said.due(),
                     said.snoozed(),
                     note,
-                    caller.name(),
+                    caller.who(),
                     clock.instant());
             store.mark(tx, m);
             store.forget(

@@ -21,6 +21,7 @@ import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.WorkedStep;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -48,7 +49,7 @@ class WorkedAttemptTest {
             """).fix();
 
     private static AttemptStore.Step entry(StepWhat what, String output, String readings) {
-        return new AttemptStore.Step("k" + what, 0, what, "", output, null, null, readings, Instant.EPOCH, "Liv");
+        return new AttemptStore.Step("k" + what, 0, what, "", output, null, null, readings, Instant.EPOCH, new Who(1));
     }
 
     private static WorkedAttempt of(AttemptStore.Step... entries) {
@@ -123,7 +124,7 @@ class WorkedAttemptTest {
                     null,
                     null,
                     Instant.EPOCH,
-                    "Liv"));
+                    new Who(1)));
         }
         WorkedAttempt w = WorkedAttempt.of(
                 OF_THE_TABLE,

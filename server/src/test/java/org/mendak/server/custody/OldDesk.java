@@ -36,13 +36,14 @@ final class OldDesk {
             if (schema < 15) {
                 s.execute("insert into evidence_revision values ('till-full', 7)");
             }
+            String liv = schema < 17 ? "'Liv'" : "1";
             String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
             for (int i = 1; i <= cases; i++) {
-                s.execute("insert into desk_case (status, agent, opened_at) values ('open', 'Liv', " + now + ")");
+                s.execute("insert into desk_case (status, agent, opened_at) values ('open', " + liv + ", " + now + ")");
                 s.execute("insert into case_text (number, text, at, agent) values (" + i + ", 'it said " + i + "', "
-                        + now + ", 'Liv')");
+                        + now + ", " + liv + ")");
                 s.execute("insert into attempt (number, fix_key, position, agent, started_at) values (" + i
-                        + ", 'f', 1, 'Liv', " + now + ")");
+                        + ", 'f', 1, " + liv + ", " + now + ")");
             }
         }
     }

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import org.mendak.core.evidence.Drift;
 import org.mendak.core.evidence.FixTally;
 import org.mendak.core.evidence.LoggedCase;
@@ -31,6 +32,7 @@ import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.cases.log.LoggedRows;
 import org.mendak.server.evidence.EvidenceService;
 import org.mendak.server.library.Library;
+import org.mendak.server.platform.Who;
 
 /** The demo as it would be loaded at some moment, and what is seen of it then; without a server and without a database. */
 final class DemoOnADay {
@@ -43,7 +45,9 @@ final class DemoOnADay {
     private final Map<String, EvidenceService.Fitted> fits = new HashMap<>();
 
     DemoOnADay(Instant now, ZoneId zone) {
-        cases = DemoCases.all(SEED, LIBRARY, now, zone);
+        List<Who> agents =
+                LongStream.range(1, 1 + SEED.agents().size()).mapToObj(Who::new).toList();
+        cases = DemoCases.all(SEED, agents, LIBRARY, now, zone);
         LoggedRows read = new LoggedRows(LIBRARY, zone);
         double holding = LIBRARY.vocabulary().holdingDays();
         int number = 0;

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.mendak.core.evidence.Basis;
@@ -299,15 +301,17 @@ class EvidencePlaceTest extends OnDesk {
         assertThat(first + second).isEqualTo(400);
         Set<Integer> agents = new HashSet<>();
         for (int a = 0; a < 4; a++) {
-            agents.add(evidence("?agent=Agent%20" + a).path("chosen").asInt());
+            agents.add(evidence("?agent=" + personCalled("Agent " + a))
+                    .path("chosen")
+                    .asInt());
         }
         assertThat(agents.stream().mapToInt(x -> x).sum())
                 .isLessThanOrEqualTo(400)
                 .isPositive();
-        assertThat(evidence("?agent=Agent%200&agent=Agent%201&agent=Agent%202&agent=Agent%203")
-                        .path("chosen")
-                        .asInt())
-                .isEqualTo(400);
+        String all = IntStream.range(0, 4)
+                .mapToObj(a -> "agent=" + personCalled("Agent " + a))
+                .collect(Collectors.joining("&"));
+        assertThat(evidence("?" + all).path("chosen").asInt()).isEqualTo(400);
         assertThat(evidence("?product=Nothing").path("chosen").asInt()).isZero();
         lead.get("/api/errors/pump-stops/evidence?from=yesterday").refused(400, "from is");
     }

@@ -26,6 +26,7 @@ import org.mendak.server.Texts;
 import org.mendak.server.cases.log.CaseLog;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.platform.Who;
 
 /** That many who ask while much changes are told what each of them knows of. */
 class KeptLogTest extends OnDesk {
@@ -70,7 +71,7 @@ class KeptLogTest extends OnDesk {
                 new LoggedAttempt("clear-tracks", Outcome.NO_CHANGE, false, false, 3),
                 new LoggedAttempt("grow-tracks", Outcome.WORKED, false, false, 5));
         LoggedCase logged = new LoggedCase(number, "7.0", "2026-10", tried);
-        cases.put(number, new CaseLog.Entry(logged, Instant.ofEpochSecond(number), "Leadline", "Liv Aune"));
+        cases.put(number, new CaseLog.Entry(logged, Instant.ofEpochSecond(number), "Leadline", new Who(1)));
         log.changed(Set.of(number));
     }
 

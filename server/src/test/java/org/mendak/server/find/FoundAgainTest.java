@@ -51,7 +51,7 @@ class FoundAgainTest {
         }
         // had it been read anew, it would be found
         behindItsBack("insert into case_note (number, text, at, agent) values (" + number
-                + ", 'a puffin too', current_timestamp, 'Ear')");
+                + ", 'a puffin too', current_timestamp, 1)");
         try (RunningApp app = RunningApp.on(folder)) {
             Api api = app.lead();
             assertThat(found(api, "gannet")).isEqualTo(1);
@@ -65,7 +65,7 @@ class FoundAgainTest {
             }
         }
         behindItsBack("insert into case_note (number, text, at, agent) values (" + number
-                + ", 'and a skua', current_timestamp, 'Ear')");
+                + ", 'and a skua', current_timestamp, 1)");
         behindItsBack("update find_mark set mark = 'of an older backup'");
         try (RunningApp app = RunningApp.on(folder)) {
             Api api = app.lead();

@@ -14,6 +14,7 @@ import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.TestDay;
+import org.mendak.server.platform.Who;
 
 class UnknownShapesTest {
 
@@ -27,7 +28,7 @@ class UnknownShapesTest {
         shapes = new UnknownShapes(store, clock);
         when(store.unknown(any(), any(), anyInt()))
                 .thenReturn(List.of(new GapStore.Unknown(
-                        7, 1, "Leadline", "install", "open", "Liv Aune", "d7", clock.instant(), null, null)));
+                        7, 1, "Leadline", "install", "open", new Who(1), "d7", clock.instant(), null, null)));
     }
 
     @Test

@@ -35,6 +35,7 @@ import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
 import org.mendak.server.OnTestDesk;
 import org.mendak.server.Texts;
+import org.mendak.server.platform.Who;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -300,7 +301,7 @@ class HookTest extends OnTestDesk {
                     Set.of(Happening.PUBLISHED),
                     "s",
                     false,
-                    "Liv",
+                    new Who(1),
                     Instant.EPOCH,
                     Instant.EPOCH);
             assertThat(HookTeller.call(HttpClient.newHttpClient(), hook, "{}", Instant.EPOCH, Duration.ofMillis(400)))

@@ -23,10 +23,10 @@ class DbTest extends OnDesk {
         db = app.bean(Db.class);
         db.run(tx -> {
             tx.run(
-                    "insert into desk_case (error_key, status, agent, opened_at) values ('e', 'open', 'Runa', ?)",
+                    "insert into desk_case (error_key, status, agent, opened_at) values ('e', 'open', 1, ?)",
                     Instant.parse("2026-03-01T08:00:00Z"));
             tx.run(
-                    "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'Runa', ?)",
+                    "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 1, ?)",
                     Instant.parse("2026-03-01T08:00:00Z"));
         });
     }
@@ -43,7 +43,7 @@ class DbTest extends OnDesk {
         assertThatThrownBy(() -> db.run(tx -> {
                     tx.afterCommit(() -> told.add("committed"));
                     tx.run(
-                            "insert into case_note (number, text, at, agent) values (1, 'a', ?, 'Runa')",
+                            "insert into case_note (number, text, at, agent) values (1, 'a', ?, 1)",
                             Instant.parse("2026-03-01T08:00:00Z"));
                     throw new IllegalStateException("half-way");
                 }))
@@ -58,7 +58,7 @@ class DbTest extends OnDesk {
         long before = count("case_note");
         db.run(tx -> {
             tx.run(
-                    "insert into case_note (number, text, at, agent) values (1, 'b', ?, 'Runa')",
+                    "insert into case_note (number, text, at, agent) values (1, 'b', ?, 1)",
                     Instant.parse("2026-03-01T08:00:00Z"));
             tx.afterCommit(() -> seen.add(count("case_note")));
         });
@@ -68,8 +68,7 @@ class DbTest extends OnDesk {
     @Test
     void instantsComeBackAsTheyWentIn() {
         Instant at = Instant.parse("2026-03-29T01:30:00.123456Z");
-        db.run(tx ->
-                tx.run("insert into case_note (number, text, at, agent) values (1, 'summer time', ?, 'Runa')", at));
+        db.run(tx -> tx.run("insert into case_note (number, text, at, agent) values (1, 'summer time', ?, 1)", at));
         Instant back = db.tx(
                         tx -> tx.one("select at from case_note where text = 'summer time'", r -> Tx.instant(r, "at")))
                 .orElseThrow();
@@ -86,15 +85,15 @@ class DbTest extends OnDesk {
             23513 | update desk_case set status = 'solved' where number = 1
             23513 | update desk_case set reached = 'by pigeon' where number = 1
             23513 | update desk_case set waits_for = 'godot' where number = 1
-            23506 | insert into attempt (number, fix_key, position, agent, started_at) values (99, 'f', 1, 'R', NOW)
-            23505 | insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'R', NOW)
+            23506 | insert into attempt (number, fix_key, position, agent, started_at) values (99, 'f', 1, 1, NOW)
+            23505 | insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 1, NOW)
             23506 | insert into case_pin (number, kind, doc_key, revision) values (1, 'fix', 'none', 1)
-            23506 | insert into revision (kind, doc_key, number, text, author, note, at) values ('fix', 'none', 1, '', '', '', NOW)
+            23506 | insert into revision (kind, doc_key, number, text, author, note, at) values ('fix', 'none', 1, '', 1, '', NOW)
             23513 | insert into document (kind, doc_key, title, status, latest) values ('poem', 'p', '', 'draft', 1)
             23513 | insert into document (kind, doc_key, title, status, latest) values ('fix', 'p', '', 'published', 1)
             23513 | insert into document (kind, doc_key, title, status, latest, published) values ('fix', 'p', '', 'published', 1, 2)
             23513 | insert into person (login, name, role, password_hash, created_at) values ('x', 'x', 'king', '', NOW)
-            23513 | insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', NOW, 'R')
+            23513 | insert into attempt_correction (attempt_id, what, at, agent) values (1, 'forgotten', NOW, 1)
             23513 | insert into put_back (number, attempt_id, step, text, command, fence, due_after, state, at) values (1, 1, 0, 't', '', 'sh', 'always', 'eaten', NOW)
             """)
     void theSchemaRefusesWhatCannotBe(String state, String sql) {

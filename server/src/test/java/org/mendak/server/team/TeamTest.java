@@ -172,7 +172,7 @@ class TeamTest extends OnDesk {
         Api agent = in("runa");
         long id = idOf("runa");
         lead.patch("/api/people/" + id, Map.of("active", false)).expect(200);
-        agent.get("/api/cases").refused(401, "no longer valid");
+        agent.get("/api/cases").refused(401, "has ended");
         Api.browser(app.address()).signIn("runa", PASSWORD).refused(401, "");
         lead.patch("/api/people/" + idOf("odd"), Map.of("role", "agent")).refused(409, "last lead");
         lead.patch("/api/people/999", Map.of("role", "agent")).refused(404, "");
@@ -194,7 +194,7 @@ class TeamTest extends OnDesk {
     void whoDidWhatIsWrittenDownWithoutPastedTexts() {
         List<String> rows = app.bean(Db.class)
                 .tx(tx -> tx.list(
-                        "select who, what, target, detail from audit order by id",
+                        "select p.login, a.what, a.target, a.detail from audit a left join person p on p.id = a.person order by a.id",
                         r -> r.getString(1) + " " + r.getString(2) + " " + r.getString(3) + " " + r.getString(4)));
         assertThat(rows)
                 .anyMatch(r -> r.startsWith("ines document-saved fix/grow-tracks"))

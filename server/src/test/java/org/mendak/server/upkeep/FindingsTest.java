@@ -53,7 +53,8 @@ class FindingsTest {
                 ailing,
                 null,
                 settings,
-                Clock.fixed(Instant.EPOCH, ZoneOffset.UTC));
+                Clock.fixed(Instant.EPOCH, ZoneOffset.UTC),
+                w -> "somebody");
     }
 
     @Test

@@ -13,11 +13,13 @@ import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Names;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Service;
 
 /** The rules of flags: who says what of a step, who hears of it, and that it is answered. */
@@ -39,8 +41,17 @@ public class FlagService {
     private final LibraryService library;
     private final AuditStore audit;
     private final Clock clock;
+    private final Names names;
 
-    FlagService(Db db, FlagStore store, CaseRunbooks runbooks, LibraryService library, AuditStore audit, Clock clock) {
+    FlagService(
+            Db db,
+            FlagStore store,
+            CaseRunbooks runbooks,
+            LibraryService library,
+            AuditStore audit,
+            Clock clock,
+            Names names) {
+        this.names = names;
         this.db = db;
         this.store = store;
         this.runbooks = runbooks;
@@ -74,14 +85,14 @@ public class FlagService {
             String title,
             String kind,
             String text,
-            String person,
+            Who person,
             Instant at,
             boolean mine,
             @OrNull String output,
-            @OrNull String author,
+            @OrNull Who author,
             @OrNull String answer,
             boolean mended,
-            @OrNull String answeredBy,
+            @OrNull Who answeredBy,
             @OrNull Instant answeredAt) {}
 
     /** Flags that nobody answered; {@code total} counts those too that are not in the list. */
@@ -139,8 +150,7 @@ public class FlagService {
                     start(at.step().title()),
                     kind,
                     text,
-                    caller.id(),
-                    caller.name(),
+                    caller.who(),
                     now,
                     null,
                     null,
@@ -169,11 +179,11 @@ public class FlagService {
             if (f.number() != number) {
                 throw none(id);
             }
-            if (f.personId() != caller.id()) {
-                throw Refusal.forbidden("Only " + f.person() + " can take this back.");
+            if (!f.person().equals(caller.who())) {
+                throw Refusal.forbidden("Only " + names.of(f.person()) + " can take this back.");
             }
             if (f.answeredAt() != null) {
-                throw Refusal.conflict(f.answeredBy() + " has answered it already. It stays.");
+                throw Refusal.conflict(names.of(f.answeredBy()) + " has answered it already. It stays.");
             }
             store.takeBack(tx, id);
         });
@@ -207,7 +217,7 @@ public class FlagService {
         return db.tx(tx -> new Mine(
                 caller.role() == Role.AGENT
                         ? List.of()
-                        : shown(caller, store.openWrittenBy(tx, caller.name(), MOST_SHOWN)),
+                        : shown(caller, store.openWrittenBy(tx, caller.who(), MOST_SHOWN)),
                 shown(caller, store.answered(tx, caller.id()))));
     }
 
@@ -220,7 +230,7 @@ public class FlagService {
         }
         return db.tx(tx -> {
             FlagStore.Stored f = find(tx, id);
-            store.answer(tx, id, answer, mended, caller.name(), clock.instant());
+            store.answer(tx, id, answer, mended, caller.who(), clock.instant());
             audit.write(tx, caller, "flag-answered", f.number() + "/" + f.fix(), mended ? "mended" : "stays");
             return shown(caller, find(tx, id));
         });
@@ -230,7 +240,7 @@ public class FlagService {
     void read(Caller caller, long id) {
         caller.may(Role.AGENT, Scope.CASES, "read flags");
         db.run(tx -> {
-            if (find(tx, id).personId() != caller.id()) {
+            if (!find(tx, id).person().equals(caller.who())) {
                 throw none(id);
             }
             store.read(tx, id);
@@ -284,7 +294,7 @@ public class FlagService {
                 f.text(),
                 f.person(),
                 f.at(),
-                caller != null && caller.id() == f.personId(),
+                caller != null && f.person().equals(caller.who()),
                 f.output(),
                 f.author(),
                 f.answer(),

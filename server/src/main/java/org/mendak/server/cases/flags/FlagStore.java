@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The table {@code step_flag}. */
@@ -32,20 +33,19 @@ class FlagStore {
             String title,
             String kind,
             String text,
-            long personId,
-            String person,
+            Who person,
             Instant at,
             String output,
-            String author,
+            Who author,
             String answer,
             boolean mended,
-            String answeredBy,
+            Who answeredBy,
             Instant answeredAt,
             boolean read) {}
 
     private static final String FLAG =
             "select f.id, f.number, f.worked, f.step, f.fix_key, f.title, f.kind, f.text, f.person_id,"
-                    + " f.person, f.at, f.answer, f.mended, f.answered_by, f.answered_at, f.read, (select substring(s.output, 1, "
+                    + " f.at, f.answer, f.mended, f.answered_by, f.answered_at, f.read, (select substring(s.output, 1, "
                     + OUTPUT
                     + ") from attempt_step s join attempt a on a.id = s.attempt_id where a.number = f.number and a.fix_key = f.worked"
                     + " and s.step = f.step and s.output is not null order by s.id desc limit 1) as output, (select r.author from document d"
@@ -62,14 +62,13 @@ class FlagStore {
                 r.getString("title"),
                 r.getString("kind"),
                 r.getString("text"),
-                r.getLong("person_id"),
-                r.getString("person"),
+                Who.of(r, "person_id"),
                 Tx.instant(r, "at"),
                 r.getString("output"),
-                r.getString("author"),
+                Who.of(r, "author"),
                 r.getString("answer"),
                 r.getBoolean("mended"),
-                r.getString("answered_by"),
+                Who.of(r, "answered_by"),
                 Tx.instant(r, "answered_at"),
                 r.getBoolean("read"));
     }
@@ -95,7 +94,7 @@ class FlagStore {
     }
 
     /** Those on what this person wrote of what readers see. */
-    List<Stored> openWrittenBy(Tx tx, String author, int most) {
+    List<Stored> openWrittenBy(Tx tx, Who author, int most) {
         return tx.list(
                 "select * from (" + FLAG + " where f.answered_at is null) where author = ? order by id limit ?",
                 FlagStore::stored,
@@ -124,13 +123,13 @@ class FlagStore {
                 s.worked(),
                 s.step(),
                 s.kind(),
-                s.personId());
+                s.person());
     }
 
     long add(Tx tx, Stored s) {
         return tx.insert(
-                "insert into step_flag (number, worked, step, fix_key, title, kind, text, person_id, person, at)"
-                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                "insert into step_flag (number, worked, step, fix_key, title, kind, text, person_id, at)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 s.number(),
                 s.worked(),
                 s.step(),
@@ -138,7 +137,6 @@ class FlagStore {
                 s.title(),
                 s.kind(),
                 s.text(),
-                s.personId(),
                 s.person(),
                 s.at());
     }
@@ -157,7 +155,7 @@ class FlagStore {
         tx.run("delete from step_flag where id = ?", id);
     }
 
-    void answer(Tx tx, long id, String answer, boolean mended, String by, Instant at) {
+    void answer(Tx tx, long id, String answer, boolean mended, Who by, Instant at) {
         tx.run(
                 "update step_flag set answer = ?, mended = ?, answered_by = ?, answered_at = ? where id = ?",
                 answer,

@@ -3,6 +3,7 @@ package org.mendak.server.cases.free;
 import java.time.Instant;
 import java.util.function.Consumer;
 import org.mendak.core.evidence.Outcome;
+import org.mendak.server.platform.Who;
 
 /**
  * A step that no runbook has.
@@ -33,7 +34,7 @@ public record FreeStep(
         boolean cameBack,
         boolean undone,
         int version,
-        String agent,
+        Who agent,
         Instant at) {
 
     /** The same with some of it changed, one version on. */

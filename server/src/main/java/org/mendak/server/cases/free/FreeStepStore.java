@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -37,7 +38,7 @@ public class FreeStepStore {
                 r.getBoolean("came_back"),
                 r.getBoolean("undone"),
                 r.getInt("version"),
-                r.getString("agent"),
+                Who.of(r, "agent"),
                 Tx.instant(r, "at"));
     }
 
@@ -111,7 +112,7 @@ public class FreeStepStore {
     }
 
     /** A draft was made of a case. */
-    public void drafted(Tx tx, long number, String error, String agent, Instant at) {
+    public void drafted(Tx tx, long number, String error, Who agent, Instant at) {
         tx.run(
                 "merge into case_drafted (number, error_key, agent, at) key (number, error_key) values (?, ?, ?, ?)",
                 number,

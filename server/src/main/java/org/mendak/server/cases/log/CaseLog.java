@@ -16,6 +16,7 @@ import org.mendak.server.cases.CaseRow;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The log of attempts in the form that evidence is computed from. */
@@ -37,7 +38,7 @@ public class CaseLog {
      *
      * @param product null if not known
      */
-    public record Entry(LoggedCase logged, Instant openedAt, String product, String agent) {
+    public record Entry(LoggedCase logged, Instant openedAt, String product, Who agent) {
 
         /** The oldest first, and by number what was opened at the same moment. */
         public static final Comparator<Entry> ORDER =

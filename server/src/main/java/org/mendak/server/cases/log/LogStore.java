@@ -16,6 +16,7 @@ import org.mendak.server.cases.CaseRow;
 import org.mendak.server.cases.CaseStore;
 import org.mendak.server.cases.Reached;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -43,7 +44,7 @@ class LogStore {
                 null,
                 null,
                 null,
-                r.getString(8),
+                new Who(r.getLong(8)),
                 Tx.instant(r, 9),
                 null,
                 null,
@@ -85,7 +86,7 @@ class LogStore {
                         r.getBoolean(8),
                         Tx.number(r, "minutes"),
                         "",
-                        "",
+                        Who.NOBODY,
                         Tx.instant(r, 10),
                         null,
                         cameBack,

@@ -11,6 +11,7 @@ import org.mendak.server.cases.owed.PutBack.After;
 import org.mendak.server.cases.owed.PutBack.Kind;
 import org.mendak.server.cases.owed.PutBack.State;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
 
@@ -20,7 +21,7 @@ public class OwedStore {
 
     private static final String PUT_BACK =
             "select id, number, attempt_id, step, kind, item, text, command, fence, due_after, if_not_known, state,"
-                    + " passed_to, due_at, decided_by from put_back";
+                    + " passed_to, passed_to_id, due_at, decided_by from put_back";
 
     private static PutBack putBack(ResultSet r) throws SQLException {
         return new PutBack(
@@ -37,6 +38,7 @@ public class OwedStore {
                 r.getString("if_not_known"),
                 Words.stored(State.class, r.getString("state")),
                 r.getString("passed_to"),
+                Who.of(r, "passed_to_id"),
                 Tx.instant(r, "due_at"),
                 r.getString("decided_by"));
     }
@@ -47,11 +49,11 @@ public class OwedStore {
     }
 
     /** What was passed to somebody and is not done yet, the first due first. */
-    public List<PutBack> passedTo(Tx tx, String name, int most) {
+    public List<PutBack> passedTo(Tx tx, Who taker, int most) {
         return tx.list(
-                PUT_BACK + " where state = 'passed-to' and passed_to = ? order by due_at, id limit ?",
+                PUT_BACK + " where state = 'passed-to' and passed_to_id = ? order by due_at, id limit ?",
                 OwedStore::putBack,
-                name,
+                taker,
                 most);
     }
 
@@ -63,7 +65,8 @@ public class OwedStore {
     public void oweAgain(Tx tx, PutBack p, Instant at) {
         tx.run(
                 "merge into put_back (number, attempt_id, step, kind, item, text, command, fence, due_after, if_not_known, state,"
-                        + " passed_to, due_at, decided_by, at) key (attempt_id, step, text) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                        + " passed_to, passed_to_id, due_at, decided_by, at) key (attempt_id, step, text)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
                 p.number(),
                 p.attempt(),
                 p.step(),
@@ -76,6 +79,7 @@ public class OwedStore {
                 p.ifNotKnown(),
                 Words.word(p.state()),
                 p.passedTo(),
+                p.taker(),
                 p.dueAt(),
                 p.decidedBy(),
                 at);
@@ -103,15 +107,22 @@ public class OwedStore {
                 item);
     }
 
-    void settle(Tx tx, long number, long id, State state, String passedTo, Instant dueAt, String decidedBy) {
+    void settle(Tx tx, long number, long id, Settling how, Who taker) {
         tx.run(
-                "update put_back set state = ?, passed_to = ?, due_at = ?, decided_by = ? where id = ? and number = ?",
-                Words.word(state),
-                passedTo,
-                dueAt,
-                decidedBy,
+                "update put_back set state = ?, passed_to = ?, passed_to_id = ?, due_at = ?, decided_by = ? where id = ? and number = ?",
+                Words.word(how.state()),
+                taker == null ? how.to() : null,
+                taker,
+                how.dueAt(),
+                how.decidedBy(),
                 id,
                 number);
+    }
+
+    /** Words that were typed for somebody become others. */
+    public void called(Tx tx, String was, String now) {
+        tx.run("update put_back set passed_to = ? where passed_to = ?", now, was);
+        tx.run("update put_back set decided_by = ? where decided_by = ?", now, was);
     }
 
     /** How many things are still to be put back, by case; a case that owes nothing is not in it. */

@@ -3,6 +3,7 @@ package org.mendak.server.cases.owed;
 import java.time.Instant;
 import java.util.Set;
 import java.util.function.Consumer;
+import org.mendak.server.platform.Who;
 
 /**
  * Something owed.
@@ -29,6 +30,7 @@ public record PutBack(
         String ifNotKnown,
         State state,
         String passedTo,
+        Who taker,
         Instant dueAt,
         String decidedBy) {
 
@@ -84,8 +86,9 @@ public record PutBack(
                 d.fence,
                 d.after,
                 d.ifNotKnown,
-                d.passedTo == null ? State.OPEN : State.PASSED_TO,
-                d.passedTo,
+                d.taker == null ? State.OPEN : State.PASSED_TO,
+                null,
+                d.taker,
                 d.dueAt,
                 null);
     }
@@ -98,7 +101,7 @@ public record PutBack(
         public String fence = "";
         public After after = After.ALWAYS;
         public String ifNotKnown = "";
-        public String passedTo;
+        public Who taker;
         public Instant dueAt;
 
         private Draft() {}

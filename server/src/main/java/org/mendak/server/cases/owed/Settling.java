@@ -7,6 +7,7 @@ import org.mendak.server.cases.owed.PutBack.State;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
 
 /**
@@ -66,8 +67,12 @@ public record Settling(State state, String to, Instant dueAt, String decidedBy) 
         return p.state() == State.PASSED_TO && state != State.OPEN;
     }
 
-    /** Settles it. */
-    public void store(Tx tx, OwedStore store, PutBack p) {
-        store.settle(tx, p.number(), p.id(), state, to, dueAt, decidedBy);
+    /**
+     * Settles it.
+     *
+     * @param taker the colleague whom it passes to; null if that is nobody of the desk
+     */
+    public void store(Tx tx, OwedStore store, PutBack p, Who taker) {
+        store.settle(tx, p.number(), p.id(), this, taker);
     }
 }

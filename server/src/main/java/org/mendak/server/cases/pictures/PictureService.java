@@ -54,7 +54,7 @@ public class PictureService {
         if (store.of(tx, number).size() >= Limits.PICTURES) {
             throw Refusal.invalid("A case has at most " + Limits.PICTURES + " pictures. Nothing was stored.");
         }
-        store.add(tx, number, p.name(), p.type(), p.bytes(), clock.instant(), caller.name());
+        store.add(tx, number, p.name(), p.type(), p.bytes(), clock.instant(), caller.who());
         audit.write(tx, caller, "picture-kept", String.valueOf(number), p.type());
     }
 

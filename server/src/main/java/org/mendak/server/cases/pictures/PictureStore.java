@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
 
 /** The table {@code case_picture}. */
@@ -19,7 +20,7 @@ class PictureStore {
                         r.getString("type"),
                         r.getInt("size"),
                         Tx.instant(r, "at"),
-                        r.getString("agent")),
+                        Who.of(r, "agent")),
                 number);
     }
 
@@ -31,7 +32,7 @@ class PictureStore {
                 number);
     }
 
-    long add(Tx tx, long number, String name, String type, byte[] bytes, Instant at, String agent) {
+    long add(Tx tx, long number, String name, String type, byte[] bytes, Instant at, Who agent) {
         return tx.insert(
                 "insert into case_picture (number, name, type, bytes, size, at, agent) values (?, ?, ?, ?, ?, ?, ?)",
                 number,
