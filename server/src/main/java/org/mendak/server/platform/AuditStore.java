@@ -92,12 +92,16 @@ public class AuditStore {
     /** The kinds of acts that there are, in the order of their words. */
     public List<String> acts(Tx tx) {
         List<String> acts = new ArrayList<>();
-        // the index is entered once for each kind: there are a few dozen, of millions of rows
-        Optional<String> next = tx.one("select what from audit order by what limit 1", r -> r.getString(1));
+        // the index is entered once for each kind: there are a few dozen, of millions of rows; behind a kind begins
+        // what is just greater, since
+        // the database enters it for "greater than" at the first equal row
+        Optional<String> next = Optional.of("");
         while (next.isPresent()) {
-            acts.add(next.get());
             next = tx.one(
-                    "select what from audit where what > ? order by what limit 1", r -> r.getString(1), next.get());
+                    "select what from audit where what >= ? order by what limit 1",
+                    r -> r.getString(1),
+                    acts.isEmpty() ? "" : acts.get(acts.size() - 1) + '\u0001');
+            next.ifPresent(acts::add);
         }
         return acts;
     }
