@@ -105,7 +105,8 @@ function Choose(p: { filters: ActFilters; acts: string[]; onSet: (change: Partia
 function ActLine({ act: a, onWho }: { act: Act; onWho: (person: number) => void }) {
   const now = useNow();
   const place = placeOf(a.target);
-  const target = a.targetName || a.target;
+  // who acted on themselves is named once
+  const target = a.target === `person ${a.person}` ? "" : a.targetName || a.target;
   return (
     <li>
       <span className="soft">

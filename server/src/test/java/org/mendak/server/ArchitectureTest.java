@@ -42,6 +42,7 @@ class ArchitectureTest {
             "library",
             "recognition",
             "cases",
+            "retention",
             "heard",
             "evidence",
             "planning",

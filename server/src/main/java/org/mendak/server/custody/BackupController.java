@@ -17,9 +17,23 @@ import org.springframework.web.bind.annotation.RestController;
 class BackupController {
 
     private final BackupService backups;
+    private final ScheduledBackups scheduled;
 
-    BackupController(BackupService backups) {
+    BackupController(BackupService backups, ScheduledBackups scheduled) {
+        this.scheduled = scheduled;
         this.backups = backups;
+    }
+
+    @GetMapping("/api/backups")
+    ScheduledBackups.Backups all(Caller caller) {
+        return scheduled.all(caller);
+    }
+
+    /** One of those that lie in the data folder. */
+    @GetMapping("/api/backups/files/{key}")
+    void fetchFile(Caller caller, @PathVariable String key, @Parameter(hidden = true) HttpServletResponse response)
+            throws IOException {
+        scheduled.fetch(caller, key).send(response);
     }
 
     @PostMapping("/api/backups")

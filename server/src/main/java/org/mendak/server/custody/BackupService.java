@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.UUID;
@@ -16,6 +17,7 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DeskFolder;
+import org.mendak.server.platform.DeskRefused;
 import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -41,6 +43,7 @@ class BackupService {
     private final DeskFolder folder;
     private final Jobs jobs;
     private final AuditStore audit;
+    private final ErasedBytes erased;
     private final Clock clock;
     private final Cache<String, Path> made = Caffeine.newBuilder()
             .maximumSize(MOST_KEPT)
@@ -48,7 +51,15 @@ class BackupService {
             .evictionListener((String id, Path file, RemovalCause why) -> forget(file))
             .build();
 
-    BackupService(Db db, CustodyStore store, DeskFolder folder, Jobs jobs, AuditStore audit, Clock clock) {
+    BackupService(
+            Db db,
+            CustodyStore store,
+            DeskFolder folder,
+            Jobs jobs,
+            AuditStore audit,
+            ErasedBytes erased,
+            Clock clock) {
+        this.erased = erased;
         this.db = db;
         this.store = store;
         this.folder = folder;
@@ -65,18 +76,10 @@ class BackupService {
 
     private Made make(Caller caller, Jobs.Progress progress) {
         String id = UUID.randomUUID().toString();
-        Path spool = folder.ofThisRun("spool");
-        Path raw = spool.resolve(id + ".raw");
-        Path database = spool.resolve(id + ".mv.db");
-        Path target = spool.resolve(id + ".zip");
+        Path target = folder.ofThisRun("spool").resolve(id + ".zip");
+        BackupArchive.About about = write(caller, target, (what, done, total) -> progress.at(done, total));
+        made.put(id, target);
         try {
-            room();
-            db.run(tx -> store.backupTo(tx, raw));
-            unzip(raw, database);
-            BackupArchive.About about = BackupArchive.write(
-                    database, target, clock.instant(), (what, done, total) -> progress.at(done, total));
-            db.run(tx -> audit.write(tx, caller, "backup-made", "desk", about.said()));
-            made.put(id, target);
             return new Made(
                     id,
                     Files.size(target),
@@ -87,6 +90,33 @@ class BackupService {
                     about.rows("person"));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /**
+     * Writes the desk as it is at one moment into a file; nothing is there unless all went well.
+     *
+     * @param caller who has it made, for the journal
+     */
+    BackupArchive.About write(Caller caller, Path target, BackupArchive.Steps steps) {
+        String name = UUID.randomUUID().toString();
+        Path spool = folder.ofThisRun("spool");
+        Path raw = spool.resolve(name + ".raw");
+        Path database = spool.resolve(name + ".mv.db");
+        try {
+            room();
+            db.run(tx -> store.backupTo(tx, raw));
+            unzip(raw, database);
+            if (erased.haveRemained()) {
+                ErasedBytes.compact(database);
+            }
+            BackupArchive.About about = BackupArchive.write(database, target, clock.instant(), steps);
+            db.run(tx -> audit.write(tx, caller, "backup-made", "desk", about.said()));
+            return about;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (SQLException e) {
+            throw new DeskRefused("the copy of the desk could not be written anew: " + e.getMessage(), e);
         } finally {
             forget(raw);
             forget(database);

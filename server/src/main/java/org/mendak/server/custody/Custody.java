@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
@@ -31,12 +32,18 @@ public final class Custody {
             if (!DeskFile.isThere(folder.database())) {
                 throw new DeskRefused("there is no desk in " + folder.path() + ".");
             }
+            Path database = folder.database();
+            if (new ErasedBytes(folder).haveRemained()) {
+                say.accept("writing the desk anew, without what was erased");
+                database = folder.ofThisRun("spool").resolve("whole.mv.db");
+                Files.copy(folder.database(), database, StandardCopyOption.REPLACE_EXISTING);
+                ErasedBytes.compact(database);
+            }
             return BackupArchive.write(
-                            folder.database(),
-                            target.toAbsolutePath(),
-                            clock.instant(),
-                            new SchemaUpgrade.Paced(say::accept))
+                            database, target.toAbsolutePath(), clock.instant(), new SchemaUpgrade.Paced(say::accept))
                     .said();
+        } catch (SQLException e) {
+            throw new DeskRefused("the copy of the desk could not be written anew: " + e.getMessage(), e);
         }
     }
 

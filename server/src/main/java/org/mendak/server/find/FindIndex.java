@@ -84,6 +84,7 @@ final class FindIndex implements Closeable {
         TieredMergePolicy policy = new TieredMergePolicy();
         policy.setSegmentsPerTier(SMALL_PIECES);
         policy.setMaxMergeAtOnce(SMALL_PIECES);
+        policy.setForceMergeDeletesPctAllowed(0);
         return policy;
     }
 
@@ -178,6 +179,14 @@ final class FindIndex implements Closeable {
     void remove(String id) {
         asked(() -> {
             writer.deleteDocuments(new Term(FindQuery.ID, id), new Term(FindQuery.OF, id));
+            return null;
+        });
+    }
+
+    /** Nothing stays in its files of what was taken out or put in anew; it is written down by the next {@link #keep}. */
+    void expunge() {
+        asked(() -> {
+            writer.forceMergeDeletes();
             return null;
         });
     }

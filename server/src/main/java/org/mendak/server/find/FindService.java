@@ -19,6 +19,7 @@ import org.apache.lucene.store.MMapDirectory;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseTold;
+import org.mendak.server.cases.ErasedWords;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryChanged;
 import org.mendak.server.library.LibraryService;
@@ -68,6 +69,7 @@ public class FindService {
     private final Set<Long> changed = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService reader = Beside.one("find");
     private final Paced changes = new Paced(reader, () -> done(this::cases));
+    private final Paced erasures = new Paced(reader, () -> done(this::expunge));
     /** What of the library is in the index; of the reading thread alone. */
     private Map<String, Integer> read = new HashMap<>();
     /** What known errors were called when they were read: cases are found by that too. */
@@ -204,6 +206,20 @@ public class FindService {
             changed.addAll(event.numbers());
             changes.ask();
         });
+    }
+
+    /** What was erased does not stay in the index's files either. */
+    @EventListener
+    void erased(ErasedWords event) {
+        erasures.ask();
+    }
+
+    private void expunge() {
+        cases();
+        index.expunge();
+        index.refresh();
+        moved = true;
+        keep();
     }
 
     private Directory directory() throws IOException {

@@ -1,6 +1,7 @@
 package org.mendak.server.platform;
 
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.ZoneId;
 import java.util.List;
 import org.springframework.boot.context.properties.ConfigurationProperties;
@@ -15,6 +16,8 @@ import org.springframework.util.unit.DataSize;
  * @param zone the desk's time zone
  * @param reserve how much of the disk stays free: below it nothing is stored any more
  * @param proxies addresses of the proxies that are believed when they say who calls and whether the line is encrypted; none unless named
+ * @param backupEvery how often a backup is written into the data folder's {@code backups}; zero for never
+ * @param backupsKept how many of those are kept
  * @param apiDocument whether the API document is for everybody; otherwise for those signed in
  */
 @ConfigurationProperties("mendak")
@@ -25,9 +28,15 @@ public record Settings(
         ZoneId zone,
         DataSize reserve,
         List<String> proxies,
+        Duration backupEvery,
+        int backupsKept,
         boolean apiDocument) {
     public Settings {
         proxies = proxies == null ? List.of() : List.copyOf(proxies);
+        backupEvery = backupEvery == null ? Duration.ZERO : backupEvery;
+        if (backupEvery.isNegative() || !backupEvery.isZero() && backupsKept < 1) {
+            throw new IllegalArgumentException("mendak.backups-kept is " + backupsKept + ", must be at least 1");
+        }
         reserve = reserve == null ? DataSize.ofMegabytes(64) : reserve;
         if (!data.startsWith("/") && !data.startsWith("./")) {
             throw new IllegalArgumentException("mendak.data is \"" + data + "\", must be absolute or begin with ./");

@@ -225,9 +225,10 @@ class PeopleService {
     /** What lets somebody in just now. */
     record LetIn(List<OpenSessions.Open> sessions, List<ApiToken> tokens) {}
 
-    LetIn access(Caller caller, long id) {
+    /** @param session the key of the session that asks; null if none does */
+    LetIn access(Caller caller, long id, String session) {
         mayChange(caller, "see sign-ins");
-        return db.tx(tx -> letIn(tx, existing(tx, id), null));
+        return db.tx(tx -> letIn(tx, existing(tx, id), session));
     }
 
     private LetIn letIn(Tx tx, Person p, String current) {

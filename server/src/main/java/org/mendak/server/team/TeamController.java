@@ -54,8 +54,8 @@ class TeamController {
     }
 
     @GetMapping("/api/people/{id}/access")
-    PeopleService.LetIn access(Caller caller, @PathVariable long id) {
-        return people.access(caller, id);
+    PeopleService.LetIn access(Caller caller, @PathVariable long id, @Parameter(hidden = true) HttpServletRequest q) {
+        return people.access(caller, id, OpenSessions.current(q));
     }
 
     @DeleteMapping("/api/people/{id}/access")

@@ -272,4 +272,66 @@ class MigrationTest {
                     .isEqualTo("open");
         }
     }
+
+    @Test
+    void underVersionSeventeenPeopleAreNumbers(@TempDir Path folder) throws SQLException {
+        String url = "jdbc:h2:file:" + folder.resolve("earlier").toAbsolutePath();
+        migrate(url, "16");
+        String now = "timestamp with time zone '2026-11-01 08:00:00+00'";
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            for (String[] p : new String[][] {{"liv", "Liv Aune"}, {"liv2", "Liv Aune"}, {"odd", "Odd Vik"}}) {
+                s.execute("insert into person (login, name, role, password_hash, created_at) values ('" + p[0] + "', '"
+                        + p[1] + "', 'lead', 'h', " + now + ")");
+            }
+            for (String agent : new String[] {"Liv Aune", "Gone Long Ago", "Command line"}) {
+                s.execute("insert into desk_case (status, agent, opened_at) values ('open', '" + agent + "', " + now
+                        + ")");
+            }
+            s.execute(
+                    "insert into attempt (number, fix_key, position, agent, started_at) values (1, 'f', 1, 'Liv Aune', "
+                            + now + ")");
+            s.execute(
+                    "insert into put_back (number, attempt_id, step, text, command, fence, state, passed_to, at) values"
+                            + " (1, 1, 0, 't', '', 'sh', 'passed-to', 'Odd Vik', " + now + ")");
+            s.execute(
+                    "insert into put_back (number, attempt_id, step, text, command, fence, state, passed_to, at) values"
+                            + " (1, 1, 0, 'u', '', 'sh', 'passed-to', 'requester', " + now + ")");
+            for (String[] a : new String[][] {
+                {"odd", "signed-in", "odd"},
+                {"odd", "case-opened", "1"},
+                {"command-line", "library-imported", "library"}
+            }) {
+                s.execute("insert into audit (at, who, what, target, detail) values (" + now + ", '" + a[0] + "', '"
+                        + a[1] + "', '" + a[2] + "', '')");
+            }
+        }
+        migrate(url, "17");
+        try (Connection c = DriverManager.getConnection(url, "sa", "");
+                Statement s = c.createStatement()) {
+            assertThat(one(s, "select cast(agent as varchar) from desk_case where number = 1"))
+                    .as("of namesakes the first")
+                    .isEqualTo("1");
+            assertThat(
+                            one(
+                                    s,
+                                    "select p.name || ' ' || p.active from desk_case c join person p on p.id = c.agent where number = 2"))
+                    .isEqualTo("Gone Long Ago FALSE");
+            assertThat(one(s, "select login from person where name = 'Gone Long Ago'"))
+                    .isNull();
+            assertThat(one(s, "select cast(agent as varchar) from desk_case where number = 3"))
+                    .isEqualTo("0");
+            assertThat(one(s, "select cast(ended_by as varchar) from attempt")).isNull();
+            assertThat(one(s, "select passed_to_id || ' ' || coalesce(passed_to, '-') from put_back where text = 't'"))
+                    .isEqualTo("3 -");
+            assertThat(one(s, "select passed_to from put_back where text = 'u'"))
+                    .isEqualTo("requester");
+            assertThat(one(s, "select person || who || ' ' || target from audit where what = 'signed-in'"))
+                    .isEqualTo("3 person 3");
+            assertThat(one(s, "select person || ' ' || target from audit where what = 'case-opened'"))
+                    .isEqualTo("3 1");
+            assertThat(one(s, "select person || who from audit where what = 'library-imported'"))
+                    .isEqualTo("0command-line");
+        }
+    }
 }
