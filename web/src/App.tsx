@@ -25,7 +25,7 @@ import { InAndOutPage } from "./in-and-out";
 import { SessionGate, WelcomePage } from "./session";
 import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
-import { JournalPage, PeoplePage, SettingsPage, TeamPage } from "./team";
+import { JournalPage, KeepingPage, PeoplePage, SettingsPage, TeamPage } from "./team";
 import { UpkeepPage } from "./upkeep";
 import { words } from "./words";
 import { NewDocumentPage } from "./writing";
@@ -139,6 +139,7 @@ function Places() {
         <Route path="/team" element={<TeamPage />} />
         <Route path="/team/people" element={<PeoplePage />} />
         <Route path="/team/journal" element={<JournalPage />} />
+        <Route path="/team/keeping" element={<KeepingPage />} />
         <Route path="/team/settings" element={<SettingsPage />} />
         <Route path="/marks" element={<MarksPage />} />
         <Route path="*" element={<NotFound />} />

@@ -59,9 +59,25 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get?: never;
+    get: operations["all_1"];
     put?: never;
     post: operations["begin"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/backups/files/{key}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["fetchFile"];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -493,7 +509,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["looked"];
+    post: operations["looked_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -926,6 +942,22 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["make_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/erasures": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["erase_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1929,6 +1961,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/purges": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["looked"];
+    put?: never;
+    post: operations["purge"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/recognitions": {
     parameters: {
       query?: never;
@@ -2921,9 +2969,25 @@ export interface components {
     };
     DeskSettingsChange: {
       colleaguesFigures?: boolean | null;
+      /** Format: int32 */
+      nameDays?: number | null;
+      /** Format: int32 */
+      outputDays?: number | null;
+      /** Format: int32 */
+      pictureDays?: number | null;
+      /** Format: int32 */
+      textDays?: number | null;
     };
     DeskSettingsValues: {
       colleaguesFigures: boolean;
+      /** Format: int32 */
+      nameDays: number | null;
+      /** Format: int32 */
+      outputDays: number | null;
+      /** Format: int32 */
+      pictureDays: number | null;
+      /** Format: int32 */
+      textDays: number | null;
     };
     DeskStateTold: {
       sentence: string;
@@ -4040,6 +4104,26 @@ export interface components {
       run?: null | string;
       text?: null | string;
     };
+    RetentionErased: {
+      /** Format: int32 */
+      names: number;
+      /** Format: int32 */
+      outputs: number;
+      /** Format: int32 */
+      pictures: number;
+      /** Format: int32 */
+      texts: number;
+    };
+    RetentionLooked: {
+      /** Format: date-time */
+      at: null | string;
+      said: string;
+    };
+    RetentionWanted: {
+      /** Format: int64 */
+      number?: number | null;
+      requester?: null | string;
+    };
     ReviewAllUnpublished: {
       documents: components["schemas"]["ReviewUnpublished"][];
       /** Format: int32 */
@@ -4144,6 +4228,27 @@ export interface components {
       state: "waiting" | "running" | "done" | "cancelled" | "failed";
       /** Format: int64 */
       total: number;
+    };
+    ScheduledBackupsBackups: {
+      /** Format: int32 */
+      everyHours: number;
+      failed: components["schemas"]["ScheduledBackupsFailure"] | null;
+      files: components["schemas"]["ScheduledBackupsKept"][];
+      /** Format: int32 */
+      keeps: number;
+    };
+    ScheduledBackupsFailure: {
+      /** Format: date-time */
+      at: string;
+      why: string;
+    };
+    ScheduledBackupsKept: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      bytes: number;
+      name: string;
+      scheduled: boolean;
     };
     SectionLine: {
       parts: components["schemas"]["PartLine"][];
@@ -4563,6 +4668,26 @@ export interface operations {
       };
     };
   };
+  all_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["ScheduledBackupsBackups"];
+        };
+      };
+    };
+  };
   begin: {
     parameters: {
       query?: never;
@@ -4580,6 +4705,26 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["JobsView"];
         };
+      };
+    };
+  };
+  fetchFile: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        key: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };
@@ -5329,7 +5474,7 @@ export interface operations {
       };
     };
   };
-  looked: {
+  looked_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -6140,6 +6285,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["DraftMade"];
+        };
+      };
+    };
+  };
+  erase_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["RetentionWanted"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["RetentionErased"];
         };
       };
     };
@@ -7764,6 +7933,46 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+    };
+  };
+  looked: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["RetentionLooked"];
+        };
+      };
+    };
+  };
+  purge: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Accepted */
+      202: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["JobsView"];
+        };
       };
     };
   };

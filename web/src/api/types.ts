@@ -119,6 +119,7 @@ export type NewToken = S["TokenNewToken"];
 export type OpenSession = S["OpenSessionsOpen"];
 export type OneTimeAddress = S["PeopleAddress"];
 export type Act = S["AuditAct"];
+export type DeskSettings = S["DeskSettingsValues"];
 
 /** The outcomes of an attempt; empty text while it is being worked. */
 export type Outcome =

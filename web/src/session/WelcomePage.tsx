@@ -34,26 +34,39 @@ export function WelcomePage() {
     <main className="sign-in">
       <form onSubmit={(e) => void begin(e)}>
         <h1>
-          <Sign size={38} /> {words.welcome.title}
+          <Sign size={38} /> {data.login === null ? words.welcome.title : words.welcome.choose}
         </h1>
-        <p className="soft">{data.open ? words.welcome.text : words.welcome.gone}</p>
+        <p className="soft">
+          {!data.open
+            ? words.welcome.gone
+            : data.login === null
+              ? words.welcome.text
+              : words.welcome.chooseText(data.name ?? "", data.login)}
+        </p>
         {data.open && (
           <>
-            <TextField
-              label={words.welcome.name}
-              name="name"
-              autoComplete="name"
-              first
-              value={name}
-              onChange={setName}
-            />
-            <TextField
-              label={words.welcome.login}
-              name="login"
-              autoComplete="username"
-              value={login}
-              onChange={setLogin}
-            />
+            {data.login === null ? (
+              <>
+                <TextField
+                  label={words.welcome.name}
+                  name="name"
+                  autoComplete="name"
+                  first
+                  value={name}
+                  onChange={setName}
+                />
+                <TextField
+                  label={words.welcome.login}
+                  name="login"
+                  autoComplete="username"
+                  value={login}
+                  onChange={setLogin}
+                />
+              </>
+            ) : (
+              // so that password keepers know whose it is
+              <input type="text" hidden autoComplete="username" value={data.login} readOnly />
+            )}
             <TextField
               label={words.welcome.password}
               name="password"
@@ -66,7 +79,7 @@ export function WelcomePage() {
             <Button
               type="primary"
               htmlType="submit"
-              disabled={!name.trim() || !login.trim() || password.length < 10}
+              disabled={(data.login === null && (!name.trim() || !login.trim())) || password.length < 10}
             >
               {words.welcome.go}
             </Button>

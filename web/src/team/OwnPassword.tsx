@@ -32,7 +32,7 @@ export function OwnPassword() {
       <p className="soft">{t.ownPasswordSays}</p>
       <form className="add-person" onSubmit={(e) => void change(e)}>
         {/* so that password keepers know whose it is */}
-        <input type="hidden" autoComplete="username" value={login} readOnly />
+        <input type="text" hidden autoComplete="username" value={login} readOnly />
         <Input.Password
           aria-label={t.oldPassword}
           placeholder={t.oldPassword}

@@ -8,6 +8,7 @@ const TABS = [
   ["mine", t.mine, "/team"],
   ["people", t.people, "/team/people"],
   ["journal", t.journal, "/team/journal"],
+  ["keeping", t.keeping, "/team/keeping"],
   ["settings", t.settings, "/team/settings"],
 ] as const;
 

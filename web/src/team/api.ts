@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, queryOptions } from "@tanstack/react-query";
-import { api, type ApiToken, got } from "../api";
+import { api, type ApiToken, type DeskSettings, got } from "../api";
 import { type ActFilters, actsSearch, asked } from "./journal";
 
 export const peopleQuery = queryOptions({
@@ -66,5 +66,26 @@ export const revokeTokenOf = (id: number, token: number) =>
   got(api.DELETE("/api/people/{id}/tokens/{token}", { params: { path: { id, token } } }));
 export const changePassword = (old: string, password: string) =>
   got(api.POST("/api/password", { body: { old, password } }));
-export const changeSettings = (body: { colleaguesFigures: boolean }) =>
-  got(api.PATCH("/api/settings", { body }));
+export const purgesQuery = queryOptions({
+  queryKey: ["team", "purges"],
+  queryFn: ({ signal }) => got(api.GET("/api/purges", { signal })),
+});
+
+export const backupsQuery = queryOptions({
+  queryKey: ["team", "backups"],
+  queryFn: ({ signal }) => got(api.GET("/api/backups", { signal })),
+});
+
+/** Asked for again and again until it has ended. */
+export const jobQuery = (id: string) =>
+  queryOptions({
+    queryKey: ["team", "job", id],
+    queryFn: ({ signal }) => got(api.GET("/api/jobs/{id}", { params: { path: { id } }, signal })),
+    refetchInterval: (q) => (q.state.data && q.state.data.state !== "running" ? false : 600),
+  });
+
+export const purgeNow = () => got(api.POST("/api/purges"));
+export const makeBackup = () => got(api.POST("/api/backups"));
+export const eraseWords = (body: { number?: number; requester?: string }) =>
+  got(api.POST("/api/erasures", { body }));
+export const changeSettings = (body: Partial<DeskSettings>) => got(api.PATCH("/api/settings", { body }));

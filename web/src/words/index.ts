@@ -147,7 +147,10 @@ export const words = {
     login: "Sign-in name",
     password: "Password, at least 10 characters",
     go: "Begin",
-    gone: "This address was used already, or a newer one was made. Sign in, or look at the terminal where Mendak runs.",
+    gone: "This address was used already, is over, or a newer one was made. Sign in, or ask who gave it to you.",
+    choose: "Choose your password",
+    chooseText: (name: string, login: string) =>
+      `${name}, your sign-in name is ${login}. This address works once.`,
   },
   desk: deskWords,
   takingIn: {

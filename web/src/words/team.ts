@@ -71,6 +71,7 @@ export const teamWords = {
   mine: "Mine",
   people: "People",
   journal: "Journal",
+  keeping: "Keeping",
   settings: "Settings",
   name: "Name",
   login: "Sign-in name",
@@ -155,6 +156,45 @@ export const teamWords = {
   takeOut: "Take out as CSV",
   noActs: "Nothing of the kind was done.",
   allAgain: "all again",
+
+  retention: "What people said, and for how long it is kept",
+  retentionSays:
+    "Counted from the end of a case. Once a day whatever is older is erased; what was tried, how it ended and how long it took stays, and so does all evidence. What recognition learned from erased words is forgotten with them.",
+  kinds: {
+    textDays: "Pasted texts and notes",
+    outputDays: "What commands printed",
+    pictureDays: "Pictures",
+    nameDays: "Requesters' names",
+  },
+  forGood: "for good",
+  days: "days",
+  setThem: "Keep so",
+  lookedLast: "Looked last",
+  neverLooked: "Nothing was ever erased by age.",
+  lookNow: "Look now",
+  looking: "Erasing what is old enough",
+  eraseWords: "Erase what somebody said",
+  eraseWordsSays:
+    "All texts, notes, outputs, pictures and the name: of one case, or of all cases of a requester, at once and for good. Backups of before still have them.",
+  whose: "A case's number, or a requester's whole name",
+  typeAgain: "The same once more",
+  wordsErased: (n: number) =>
+    n === 0 ? "There was nothing of the kind." : `Erased in ${many(n, "case", "cases")}.`,
+
+  backups: "Backups",
+  backupsSay: (hours: number, keeps: number) =>
+    hours === 0
+      ? "None is made by the clock here."
+      : `One is made every ${many(hours, "hour", "hours")} into the data folder, and ${keeps} are kept. Copy them to another machine: a broken disk takes them along.`,
+  backupFailed: "The last one could not be made,",
+  noBackups: "There is none yet.",
+  size: (bytes: number) =>
+    bytes < 1_000_000 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`,
+  keptUntilDeleted: "stays until somebody deletes it",
+  backUpNow: "Make one to carry away",
+  backingUp: "Copying and reading it through",
+  carryAway: "The backup is ready",
+  forAnHour: "It can be fetched for an hour.",
 
   colleagues: "Figures of colleagues",
   colleaguesSays:

@@ -87,7 +87,13 @@ class ScheduledBackups implements SmartLifecycle {
 
     Backups all(Caller caller) {
         caller.may(Role.LEAD, Scope.ADMIN, "see backups");
-        return new Backups((int) settings.backupEvery().toHours(), settings.backupsKept(), files(), failed);
+        int hours = isOff() ? 0 : (int) Math.max(1, settings.backupEvery().toHours());
+        return new Backups(hours, settings.backupsKept(), files(), failed);
+    }
+
+    /** What the demo has can be made again. */
+    private boolean isOff() {
+        return settings.backupEvery().isZero() || settings.demo();
     }
 
     /** The newest first. */
@@ -143,7 +149,7 @@ class ScheduledBackups implements SmartLifecycle {
 
     /** Makes one if it is time. */
     synchronized void look() {
-        if (settings.backupEvery().isZero() || settings.demo()) {
+        if (isOff()) {
             return;
         }
         Instant due = files().stream()

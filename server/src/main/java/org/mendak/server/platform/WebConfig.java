@@ -40,6 +40,7 @@ class WebConfig implements WebMvcConfigurer {
         "/team",
         "/team/people",
         "/team/journal",
+        "/team/keeping",
         "/team/settings",
         "/welcome/{code}",
         "/show",

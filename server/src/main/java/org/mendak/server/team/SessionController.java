@@ -74,9 +74,7 @@ class SessionController {
     @OpenToAll
     @GetMapping("/api/session")
     Session session(@Parameter(hidden = true) HttpServletRequest q, @Parameter(hidden = true) HttpServletResponse r) {
-        if (csrf.loadToken(q) == null) {
-            csrf.saveToken(csrf.generateToken(q), q, r);
-        }
+        handToken(q, r);
         var authentication = SecurityContextHolder.getContext().getAuthentication();
         boolean signedIn = authentication != null && authentication.getPrincipal() instanceof Caller;
         return signedIn
@@ -85,6 +83,13 @@ class SessionController {
                         .map(this::of)
                         .orElse(nobody())
                 : nobody();
+    }
+
+    /** So that a browser that comes for the first time can send something. */
+    private void handToken(HttpServletRequest q, HttpServletResponse r) {
+        if (csrf.loadToken(q) == null) {
+            csrf.saveToken(csrf.generateToken(q), q, r);
+        }
     }
 
     private Session nobody() {
@@ -169,7 +174,11 @@ class SessionController {
 
     @OpenToAll
     @GetMapping("/api/welcome/{code}")
-    SignIns.Welcome invitation(@PathVariable String code) {
+    SignIns.Welcome invitation(
+            @PathVariable String code,
+            @Parameter(hidden = true) HttpServletRequest q,
+            @Parameter(hidden = true) HttpServletResponse r) {
+        handToken(q, r);
         return signIns.invitation(code);
     }
 

@@ -82,6 +82,10 @@ class AccessTest extends InBrowser {
             {"/show", ".show"},
             {"/show/" + shown(number), ".show li"},
             {"/team", "h1"},
+            {"/team/people", ".people"},
+            {"/team/journal", ".acts li"},
+            {"/team/keeping", ".kept-days"},
+            {"/team/settings", ".setting"},
             {"/marks", "h1"}
         }) {
             chrome.go(screen[0]);

@@ -49,7 +49,11 @@ class PlacesTest extends InBrowser {
                 "/write/errors",
                 "/write/fixes/empty-staging",
                 "/marks",
-                "/team");
+                "/team",
+                "/team/people",
+                "/team/journal",
+                "/team/keeping",
+                "/team/settings");
         chrome.signIn("lead");
         for (String place : places) {
             for (int[] size : new int[][] {{1280, 800}, {390, 844}}) {
@@ -183,13 +187,13 @@ class PlacesTest extends InBrowser {
     void tokensAreMadeInTheAppAndWork() {
         chrome.signIn("agent");
         chrome.go("/team");
-        chrome.see(".team", "No token was made yet.");
+        chrome.see(".team", "No token holds.");
         chrome.find("input[aria-label='What it is for']").sendKeys("night watch");
         chrome.click(".add-person button", "Make a token");
         String token = chrome.find(".made-token code").getText();
         Api.bearer(app.address(), token).get("/api/cases").expect(200);
-        chrome.click(".people button", "revoke");
-        chrome.see(".team", "No token was made yet.");
+        chrome.click(".let-in button", "Revoke");
+        chrome.see(".team", "No token holds.");
         Api.bearer(app.address(), token).get("/api/cases").refused(401, "");
         chrome.assertConsoleIsClean();
     }
