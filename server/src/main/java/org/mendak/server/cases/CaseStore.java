@@ -229,6 +229,16 @@ public class CaseStore {
         return tx.list(sql.toString(), CaseStore::row, values.toArray());
     }
 
+    long openCases(Tx tx) {
+        return tx.one("select count(*) from desk_case where status = 'open'", r -> r.getLong(1))
+                .orElse(0L);
+    }
+
+    long newestNumber(Tx tx) {
+        return tx.one("select coalesce(max(number), 0) from desk_case", r -> r.getLong(1))
+                .orElse(0L);
+    }
+
     /** All cases that somebody has or had. */
     List<Long> numbersOf(Tx tx, Who agent) {
         return tx.list("select number from desk_case where agent = ?", r -> r.getLong(1), agent);

@@ -10,6 +10,7 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -147,17 +148,21 @@ class ScheduledBackups implements SmartLifecycle {
         return SpooledFile.of(folder.path().resolve("backups").resolve(file.name()), file.name(), "application/zip");
     }
 
+    /** When the newest was made by the clock. */
+    Optional<Instant> newest() {
+        return files().stream().filter(Kept::scheduled).map(Kept::at).findFirst();
+    }
+
+    boolean hasFailed() {
+        return failed != null;
+    }
+
     /** Makes one if it is time. */
     synchronized void look() {
         if (isOff()) {
             return;
         }
-        Instant due = files().stream()
-                .filter(Kept::scheduled)
-                .map(Kept::at)
-                .findFirst()
-                .map(at -> at.plus(settings.backupEvery()))
-                .orElse(Instant.EPOCH);
+        Instant due = newest().map(at -> at.plus(settings.backupEvery())).orElse(Instant.EPOCH);
         if (clock.instant().isBefore(due)) {
             return;
         }

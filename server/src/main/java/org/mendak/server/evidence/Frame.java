@@ -1,5 +1,6 @@
 package org.mendak.server.evidence;
 
+import io.micrometer.core.instrument.Metrics;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -99,7 +100,8 @@ record Frame(
     }
 
     static Evidence fit(Counted counted) {
-        return counted.fit(Basis.FirstPicks.WHEN_TELLING);
+        // of the process: a fit is a fit, whoever asked for it
+        return Metrics.timer("mendak.fit").record(() -> counted.fit(Basis.FirstPicks.WHEN_TELLING));
     }
 
     EvidenceService.Fitted fit(KnownError error, CountedLog<CaseLog.Entry> log, String productVersion) {

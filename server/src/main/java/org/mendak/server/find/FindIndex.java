@@ -191,6 +191,11 @@ final class FindIndex implements Closeable {
         });
     }
 
+    /** How many entries it has. */
+    int size() {
+        return writer.isOpen() ? writer.getDocStats().numDocs : 0;
+    }
+
     /** Whether it takes nothing any more, as after a full disk: it must be made anew. What was found before is still found. */
     boolean isBroken() {
         return !writer.isOpen();

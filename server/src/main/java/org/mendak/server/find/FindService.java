@@ -208,6 +208,10 @@ public class FindService {
         });
     }
 
+    int entries() {
+        return index.size();
+    }
+
     /** What was erased does not stay in the index's files either. */
     @EventListener
     void erased(ErasedWords event) {

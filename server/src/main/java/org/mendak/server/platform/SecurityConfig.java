@@ -14,13 +14,16 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.authorization.AuthorizationDecision;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
@@ -83,6 +86,8 @@ class SecurityConfig {
                         .permitAll()
                         .requestMatchers(HttpMethod.GET, WebConfig.PAGES)
                         .permitAll()
+                        .requestMatchers("/actuator/**")
+                        .access((who, at) -> new AuthorizationDecision(mayWatch(who.get())))
                         .anyRequest()
                         .authenticated())
                 .requestCache(c -> c.disable())
@@ -91,19 +96,27 @@ class SecurityConfig {
                 .logout(l -> l.disable())
                 .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
                         .referrerPolicy(p -> p.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)))
-                .exceptionHandling(
-                        e -> e.authenticationEntryPoint((q, r, x) -> {
-                                    if (PageOrProblem.isForPerson(q)) {
-                                        PageOrProblem.page(r, HttpStatus.UNAUTHORIZED);
-                                    } else {
-                                        problem(r, HttpStatus.UNAUTHORIZED, signInFirst(q));
-                                    }
-                                })
-                                .accessDeniedHandler(
-                                        (q, r, x) -> problem(
-                                                r,
-                                                HttpStatus.FORBIDDEN,
-                                                "The page's token is missing or old. Nothing was changed; load the page again and repeat it.")));
+                .exceptionHandling(e -> e.authenticationEntryPoint((q, r, x) -> {
+                            if (PageOrProblem.isForPerson(q)) {
+                                PageOrProblem.page(r, HttpStatus.UNAUTHORIZED);
+                            } else {
+                                problem(r, HttpStatus.UNAUTHORIZED, signInFirst(q));
+                            }
+                        })
+                        .accessDeniedHandler((q, r, x) -> problem(
+                                r,
+                                HttpStatus.FORBIDDEN,
+                                x instanceof CsrfException
+                                        ? "The page's token is missing or old. Nothing was changed; load the page again and repeat it."
+                                        : "What is measured is for leads.")));
+    }
+
+    /** What is measured is for leads, and for programs that hold a token of theirs for it. */
+    private static boolean mayWatch(Authentication who) {
+        return who != null
+                && who.getPrincipal() instanceof Caller c
+                && c.role() == Role.LEAD
+                && c.scopes().contains(Scope.ADMIN);
     }
 
     /** Who was signed in and is not any more: after a time, a restart, a new password, or because somebody ended it. */
