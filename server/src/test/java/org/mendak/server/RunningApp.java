@@ -91,6 +91,10 @@ public final class RunningApp implements AutoCloseable {
     }
 
     /** Where it listens, without a slash at the end. */
+    public int managementPort() {
+        return context.getEnvironment().getRequiredProperty("local.management.port", Integer.class);
+    }
+
     public String address() {
         return "http://127.0.0.1:"
                 + ((ServletWebServerApplicationContext) context).getWebServer().getPort();

@@ -17,6 +17,7 @@ import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.h2.api.ErrorCode;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.DeskRefused;
 import tools.jackson.databind.json.JsonMapper;
@@ -106,6 +107,9 @@ final class BackupArchive {
         try {
             return DeskFile.readAll(database);
         } catch (SQLException e) {
+            if (e.getErrorCode() == ErrorCode.OUT_OF_MEMORY) {
+                throw new DeskRefused("there is too little memory to read the desk through; give Java more (-Xmx).", e);
+            }
             throw new DeskRefused("the desk's file " + database + " is damaged: " + e.getMessage(), e);
         }
     }

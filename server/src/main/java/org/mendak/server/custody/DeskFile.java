@@ -39,8 +39,8 @@ final class DeskFile {
     /** The address of a database's file. */
     static String url(Path file, String options) {
         String path = file.toAbsolutePath().toString();
-        return "jdbc:h2:file:" + path.substring(0, path.length() - ".mv.db".length()) + ";TIME ZONE=UTC;IFEXISTS=TRUE"
-                + options;
+        return "jdbc:h2:file:" + path.substring(0, path.length() - ".mv.db".length())
+                + ";TIME ZONE=UTC;IFEXISTS=TRUE;LAZY_QUERY_EXECUTION=1" + options;
     }
 
     private static Connection open(Path file) throws SQLException {

@@ -2,14 +2,22 @@ package org.mendak.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.mendak.server.Api;
 import org.mendak.server.OnDesk;
+import org.mendak.server.RunningApp;
 import org.mendak.server.Texts;
 
 /** What is measured is told in the open text form, to leads' programs alone, and names nobody. */
@@ -89,5 +97,47 @@ class MetricsTest extends OnDesk {
         }
         api.get("/actuator/env").expect(404);
         api.get("/actuator").expect(404);
+    }
+
+    @Test
+    void aPathAndAPortOfTheirOwnAreGuardedAlike(@TempDir Path folder) throws IOException, InterruptedException {
+        try (RunningApp other =
+                RunningApp.on(folder, "--management.endpoints.web.base-path=/watch", "--management.server.port=0")) {
+            String at = "http://127.0.0.1:" + other.managementPort();
+            assertThat(other.managementPort()).isNotEqualTo(port(other.address()));
+            assertThat(strangersGet(at + "/watch/health")).isEqualTo(200);
+            assertThat(strangersGet(at + "/watch/prometheus")).isEqualTo(401);
+            assertThat(strangersGet(other.address() + "/watch/prometheus")).isEqualTo(401);
+            other.lead()
+                    .post(
+                            "/api/people",
+                            Map.of("login", "boss", "name", "Bo", "role", "lead", "password", "a-long-password"))
+                    .expect(201);
+            Api boss = Api.browser(other.address());
+            boss.signIn("boss", "a-long-password").expect(200);
+            String token = boss.post("/api/tokens", Map.of("name", "t", "scopes", List.of("admin")))
+                    .expect(201)
+                    .json()
+                    .path("token")
+                    .asString();
+            assertThat(Api.bearer(at, token)
+                            .get("/watch/prometheus")
+                            .expect(200)
+                            .text())
+                    .contains("mendak_desk_trouble");
+            assertThat(Api.bearer(at, token).get("/api/people").status())
+                    .as("nothing else is there")
+                    .isEqualTo(404);
+        }
+    }
+
+    private static int strangersGet(String address) throws IOException, InterruptedException {
+        return HttpClient.newHttpClient()
+                .send(HttpRequest.newBuilder(URI.create(address)).build(), HttpResponse.BodyHandlers.discarding())
+                .statusCode();
+    }
+
+    private static int port(String address) {
+        return Integer.parseInt(address.substring(address.lastIndexOf(':') + 1));
     }
 }
