@@ -79,10 +79,14 @@ public final class Cli {
         boolean publish = args.remove("--publish");
         boolean json = args.remove("--json");
         boolean drafts = args.remove("--drafts");
+        if (args.size() > 1 && args.get(0).equals("user")) {
+            Cli cli = find(data, terminal).orElseThrow(() -> notRunning(data));
+            return new PeopleCalls(cli::send, cli.address, terminal).run(args.subList(1, args.size()));
+        }
         if (args.size() != 2) {
             throw new Stop(
                     2,
-                    "usage: import DIR [--publish] | export DIR [--drafts] | handbook FILE | scan FILE [--json] | backup FILE | restore FILE");
+                    "usage: import DIR [--publish] | export DIR [--drafts] | handbook FILE | scan FILE [--json] | backup FILE | restore FILE | user ...");
         }
         Path folder = Path.of(args.get(1));
         DeskCopies copies = new DeskCopies(terminal, clock);
@@ -95,9 +99,7 @@ public final class Cli {
                     ? copies.backupServing(running.get(), folder)
                     : copies.backupClosed(DeskCopies.chosen(data), folder);
         }
-        Cli cli = running.orElseThrow(() -> new Stop(
-                1,
-                "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo)."));
+        Cli cli = running.orElseThrow(() -> notRunning(data));
         return switch (args.get(0)) {
             case "import" -> cli.importFolder(folder, publish);
             case "export" -> cli.exportTo(folder, drafts);
@@ -105,6 +107,11 @@ public final class Cli {
             case "scan" -> new LogScanning(cli::send, terminal).scan(folder, json);
             default -> throw new Stop(2, "\"" + args.get(0) + "\" is not a command");
         };
+    }
+
+    private static Stop notRunning(List<Path> data) {
+        return new Stop(
+                1, "No Mendak of yours is running on " + data + ". Start it first: ./mendak start (or ./mendak demo).");
     }
 
     private static Optional<Cli> find(List<Path> data, Terminal terminal) throws IOException {

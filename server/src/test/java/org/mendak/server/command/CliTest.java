@@ -17,6 +17,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
+import org.mendak.server.Api;
 import org.mendak.server.OnDesk;
 import org.mendak.server.TestDay;
 import org.mendak.server.Texts;
@@ -186,5 +187,31 @@ class CliTest extends OnDesk {
                 .contains("OWNER_READ")
                 .doesNotContain("GROUP")
                 .doesNotContain("OTHERS");
+    }
+
+    @Test
+    @Order(90)
+    void peopleAreLookedAfterFromTheTerminalWhenNoLeadCanComeIn() throws IOException, InterruptedException {
+        Said added = mendak("user", "add", "pia", "lead", "Pia", "Lund");
+        assertThat(added.status()).isZero();
+        String path = added.out().substring(added.out().indexOf("/welcome/")).strip();
+        Api stranger = Api.browser(app.address());
+        stranger.post("/api" + path, Map.of("login", "", "name", "", "password", "quiet lanterns over Norrholm"))
+                .expect(201);
+        assertThat(mendak("user", "list").out()).contains("pia").contains("Pia Lund");
+        assertThat(mendak("user", "role", "PIA", "agent").status())
+                .as("the last lead")
+                .isEqualTo(1);
+        mendak("user", "add", "odd", "lead", "Odd Vik");
+        assertThat(mendak("user", "role", "PIA", "agent").out()).contains("pia is agent");
+        stranger.get("/api/cases").refused(401, "has ended");
+        assertThat(mendak("user", "out", "pia").out()).contains("shut out");
+        assertThat(mendak("user", "address", "pia").err()).contains("Let them in first");
+        assertThat(mendak("user", "in", "pia").status()).isZero();
+        assertThat(mendak("user", "address", "pia").out()).contains("/welcome/");
+        assertThat(mendak("user", "address", "nobody").err()).contains("Nobody has the sign-in");
+        assertThat(mendak("user", "add", "x", "king", "Some Body").err()).contains("is not a role");
+        assertThat(mendak("user", "dance").status()).isEqualTo(2);
+        assertThat(mendak("user", "dance").err()).startsWith("usage: user list");
     }
 }
