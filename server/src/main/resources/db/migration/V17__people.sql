@@ -22,9 +22,36 @@ insert into person (name, role, active, created_at)
   order by name;
 
 -- the command line of the machine has the number 0; of several of one name it was the first: nobody can tell any more
+-- a column's type changes on a copy of its table, within one transaction, where building an index is slow: they are made again behind it
+drop index case_by_error;
+drop index case_by_status;
+drop index case_by_opening;
+drop index case_by_closing;
+drop index case_on_device;
+drop index case_by_reference;
+drop index case_of_requester;
+drop index case_of_error;
+drop index case_in_status;
+drop index case_of_agent;
+drop index case_closed_by;
+drop index attempt_by_error;
+drop index attempt_by_fix;
 alter table desk_case alter column agent set data type bigint using (case when agent is null then null else coalesce((select min(p.id) from person p where p.name = agent), 0) end);
 alter table attempt alter column agent set data type bigint using (case when agent is null then null else coalesce((select min(p.id) from person p where p.name = agent), 0) end);
 alter table attempt alter column ended_by set data type bigint using (case when ended_by is null then null else coalesce((select min(p.id) from person p where p.name = ended_by), 0) end);
+create index case_by_error on desk_case (error_key, opened_at);
+create index case_by_status on desk_case (status, opened_at);
+create index case_by_opening on desk_case (opened_at);
+create index case_by_closing on desk_case (closed_at);
+create index case_on_device on desk_case (device_folded, number);
+create index case_by_reference on desk_case (reference_folded, number);
+create index case_of_requester on desk_case (requester_folded, number);
+create index case_of_error on desk_case (error_key, number);
+create index case_in_status on desk_case (status, number);
+create index case_of_agent on desk_case (agent, number);
+create index case_closed_by on desk_case (agent, closed_at);
+create index attempt_by_error on attempt (error_key);
+create index attempt_by_fix on attempt (fix_key, outcome);
 alter table attempt_correction alter column agent set data type bigint using (case when agent is null then null else coalesce((select min(p.id) from person p where p.name = agent), 0) end);
 alter table attempt_step alter column agent set data type bigint using (case when agent is null then null else coalesce((select min(p.id) from person p where p.name = agent), 0) end);
 alter table case_change alter column agent set data type bigint using (case when agent is null then null else coalesce((select min(p.id) from person p where p.name = agent), 0) end);
