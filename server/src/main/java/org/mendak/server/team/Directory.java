@@ -29,21 +29,17 @@ class Directory implements Names {
     Directory(Db db, TeamStore store) {
         this.db = db;
         this.store = store;
+        // whoever asks first may hold a connection, and many may ask at once: nobody waits for another one then
+        names = named(db.tx(store::all));
     }
 
     @Override
     public String of(Who who) {
-        return who.equals(Who.NOBODY) ? COMMAND_LINE : names().getOrDefault(who.id(), SOMEBODY);
+        return who.equals(Who.NOBODY) ? COMMAND_LINE : names.getOrDefault(who.id(), SOMEBODY);
     }
 
-    private Map<Long, String> names() {
-        Map<Long, String> now = names;
-        return now == null ? read() : now;
-    }
-
-    private synchronized Map<Long, String> read() {
+    private synchronized void read() {
         names = named(db.tx(store::all));
-        return names;
     }
 
     /** Reads them anew once this is committed. */

@@ -152,7 +152,7 @@ class PeopleService {
             rules.newPassword(tx, changed, c.password());
         }
         boolean renamed = !changed.name().equals(p.name());
-        if (renamed || changed.login() != p.login()) {
+        if (renamed || !Objects.equals(changed.login(), p.login())) {
             directory.changed(tx);
         }
         if (renamed) {
