@@ -23,8 +23,8 @@ class DirectoryTest {
                 person(3, null, "Liv Aune", false),
                 person(4, "odd", "Odd Vik", false)));
         assertThat(named)
-                .containsExactlyInAnyOrderEntriesOf(Map.of(
-                        1L, "Liv Aune (liv)", 2L, "LIV AUNE (liv.2)", 3L, "Liv Aune (no. 3)", 4L, "Odd Vik"));
+                .containsExactlyInAnyOrderEntriesOf(
+                        Map.of(1L, "Liv Aune (liv)", 2L, "LIV AUNE (liv.2)", 3L, "Liv Aune (no. 3)", 4L, "Odd Vik"));
     }
 
     @Test
