@@ -2,7 +2,6 @@ package org.mendak.server.cases;
 
 import java.util.EnumMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -26,11 +25,7 @@ public class CaseErasing {
         OUTPUTS,
         PICTURES,
         /** Requesters' names. */
-        NAMES;
-
-        public String word() {
-            return name().toLowerCase(Locale.ROOT);
-        }
+        NAMES
     }
 
     private final ErasingStore store;
@@ -70,10 +65,9 @@ public class CaseErasing {
             store.touch(tx, all);
             locks.changed(tx, store.errors(tx, all), changed);
             locks.opened(tx, changed);
-            tx.afterCommit(() -> {
-                bytes.remain();
-                events.publishEvent(new ErasedWords(changed));
-            });
+            // before it is stored: a kill in between would leave the words in the file for good
+            bytes.remain();
+            tx.afterCommit(() -> events.publishEvent(new ErasedWords(changed)));
         }
         return erased;
     }

@@ -6,6 +6,7 @@ import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.mendak.server.team.PersonErased;
 import org.mendak.server.team.PersonRenamed;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
@@ -16,8 +17,10 @@ class NamesInCases {
     private final CaseStore cases;
     private final OwedStore owed;
     private final CaseLocks locks;
+    private final ApplicationEventPublisher events;
 
-    NamesInCases(CaseStore cases, OwedStore owed, CaseLocks locks) {
+    NamesInCases(CaseStore cases, OwedStore owed, CaseLocks locks, ApplicationEventPublisher events) {
+        this.events = events;
         this.cases = cases;
         this.owed = owed;
         this.locks = locks;
@@ -26,7 +29,8 @@ class NamesInCases {
     @EventListener
     void erased(PersonErased e) {
         owed.called(e.tx(), e.was(), e.now());
-        tell(e.tx(), e.who());
+        List<Long> numbers = tell(e.tx(), e.who());
+        e.tx().afterCommit(() -> events.publishEvent(new ErasedWords(numbers)));
     }
 
     @EventListener
@@ -34,8 +38,9 @@ class NamesInCases {
         tell(e.tx(), e.who());
     }
 
-    private void tell(Tx tx, Who agent) {
+    private List<Long> tell(Tx tx, Who agent) {
         List<Long> numbers = cases.numbersOf(tx, agent);
         locks.opened(tx, numbers);
+        return numbers;
     }
 }

@@ -36,7 +36,7 @@ public class ErasedBytes implements DisposableBean {
         return folder.path().resolve(MARK);
     }
 
-    /** Something was erased, and that is stored. */
+    /** Something is being erased; told before it is stored, since a mark too many does no harm. */
     public void remain() {
         try {
             if (!Files.exists(mark())) {

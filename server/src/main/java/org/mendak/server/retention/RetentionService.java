@@ -24,6 +24,7 @@ import org.mendak.server.platform.Rests;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Words;
 import org.mendak.server.team.DeskSettings;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -133,15 +134,18 @@ class RetentionService {
 
     private synchronized Map<Kind, Integer> purge(Caller caller, Rests rests) {
         Map<Kind, Integer> erased = new EnumMap<>(Kind.class);
-        days().forEach((kind, days) -> {
-            Instant before = clock.instant().minus(Duration.ofDays(days));
+        for (Map.Entry<Kind, Integer> set : days().entrySet()) {
+            Instant before = clock.instant().minus(Duration.ofDays(set.getValue()));
             RetentionStore.Ended after = new RetentionStore.Ended(0, Instant.EPOCH);
             while (after != null) {
                 long began = System.nanoTime();
-                after = page(kind, before, after, erased);
-                after = rests.after(System.nanoTime() - began) ? null : after;
+                after = page(set.getKey(), before, after, erased);
+                if (rests.after(System.nanoTime() - began)) {
+                    // the program ends: not written down as done, so that the next start goes on
+                    return erased;
+                }
             }
-        });
+        }
         db.run(tx -> audit.write(tx, caller, "purged", "cases", said(erased)));
         return erased;
     }
@@ -164,7 +168,8 @@ class RetentionService {
         return erased.isEmpty()
                 ? "nothing was old enough"
                 : erased.entrySet().stream()
-                        .map(e -> e.getKey().word() + " of " + (e.getValue() == 1 ? "1 case" : e.getValue() + " cases"))
+                        .map(e -> Words.word(e.getKey()) + " of "
+                                + (e.getValue() == 1 ? "1 case" : e.getValue() + " cases"))
                         .collect(Collectors.joining(", "));
     }
 
@@ -204,7 +209,7 @@ class RetentionService {
 
     /** How many cases were looked at. */
     private int erasePage(Tx tx, Wanted w, Map<Kind, Integer> erased) {
-        List<Long> numbers = w.requester() != null
+        List<Long> numbers = w.number() == null
                 ? store.ofRequester(tx, w.requester().strip().toLowerCase(Locale.ROOT), MOST_AT_ONCE)
                 : store.isCase(tx, w.number()) ? List.of(w.number()) : List.of();
         erasing.erase(tx, numbers, EnumSet.allOf(Kind.class)).forEach((k, n) -> erased.merge(k, n, Integer::sum));

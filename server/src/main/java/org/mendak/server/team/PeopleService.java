@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Objects;
 import java.util.function.Function;
+import org.mendak.server.custody.ErasedBytes;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -37,6 +38,7 @@ class PeopleService {
     private final Directory directory;
     private final AuditStore audit;
     private final ApplicationEventPublisher events;
+    private final ErasedBytes bytes;
     private final Turns turns;
     private final Clock clock;
 
@@ -51,6 +53,7 @@ class PeopleService {
             Directory directory,
             AuditStore audit,
             ApplicationEventPublisher events,
+            ErasedBytes bytes,
             Turns turns,
             Clock clock) {
         this.db = db;
@@ -63,6 +66,7 @@ class PeopleService {
         this.directory = directory;
         this.audit = audit;
         this.events = events;
+        this.bytes = bytes;
         this.turns = turns;
         this.clock = clock;
     }
@@ -263,6 +267,7 @@ class PeopleService {
             staysLed(tx, p, p.with(p.name(), p.role(), false));
             access.end(tx, id, null);
             tokens.erase(tx, id);
+            bytes.remain();
             store.erase(tx, id, Directory.SOMEBODY, clock.instant());
             directory.changed(tx);
             events.publishEvent(new PersonErased(tx, p.who(), p.name(), Directory.SOMEBODY));

@@ -248,6 +248,7 @@ class RetentionTest {
             filled(api);
             filled(api);
             long other = api.openCase(Map.of("text", "of somebody else", "requester", "Kittiwake"));
+            long third = api.openCase(Map.of("text", "of a third", "requester", "Kittiwake"));
             Api liv = Api.browser(app.address());
             liv.signIn("liv", "a-long-password").expect(200);
             liv.post("/api/erasures", Map.of("requester", "Kittiwake Caller")).refused(403, "lead");
@@ -255,13 +256,20 @@ class RetentionTest {
             api.post("/api/erasures", Map.of("number", 1, "requester", "x")).refused(422, "either");
             api.post("/api/erasures", Map.of("number", 999_999)).refused(404, "no case");
             api.post("/api/erasures", Map.of("requester", "Nobody At All")).refused(404, "Nothing was erased");
+            assertThat(api.post("/api/erasures", Map.of("number", other, "requester", ""))
+                            .expect(200)
+                            .json()
+                            .path("names")
+                            .asInt())
+                    .as("an empty name is none")
+                    .isEqualTo(1);
             JsonNode erased = api.post("/api/erasures", Map.of("requester", "KITTIWAKE caller "))
                     .expect(200)
                     .json();
             assertThat(erased.path("names").asInt()).isEqualTo(2);
             assertThat(standingIn(api.get("/api/cases/export.jsonl").expect(200).bytes()))
                     .isEmpty();
-            assertThat(api.get("/api/cases/" + other).json().path("texts").size())
+            assertThat(api.get("/api/cases/" + third).json().path("texts").size())
                     .isEqualTo(1);
             assertThat(api.get("/api/audit.csv").text())
                     .contains("case-words-erased")
@@ -283,5 +291,33 @@ class RetentionTest {
                             .isNull())
                     .isTrue();
         }
+    }
+
+    @Test
+    void ofSomebodyWhoWasErasedNoByteOfTheNameStays(@TempDir Path folder) {
+        try (RunningApp app = RunningApp.on(folder)) {
+            Api api = app.lead();
+            Texts.publish(api);
+            long id = api.post(
+                            "/api/people",
+                            Map.of(
+                                    "login",
+                                    "kit",
+                                    "name",
+                                    "Kittiwake Caller",
+                                    "role",
+                                    "agent",
+                                    "password",
+                                    "a-long-password"))
+                    .expect(201)
+                    .json()
+                    .path("id")
+                    .asLong();
+            Api kit = Api.browser(app.address());
+            kit.signIn("kit", "a-long-password").expect(200);
+            kit.openCase(Map.of("text", "x", "error", "tracks-full"));
+            api.post("/api/people/" + id + "/erasure", Map.of()).expect(200);
+        }
+        assertThat(standingInFiles(folder)).isEmpty();
     }
 }
