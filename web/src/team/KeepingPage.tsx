@@ -4,7 +4,7 @@ import { type FormEvent, useState } from "react";
 import type { DeskSettings } from "../api";
 import { Ago, Coming, Failed, useNow, useSay } from "../look";
 import { words } from "../words";
-import { changeSettings, eraseWords, peopleQuery, purgesQuery, purgeNow, settingsQuery } from "./api";
+import { changeSettings, eraseWords, purgesQuery, purgeNow, settingsQuery } from "./api";
 import { Backups } from "./Backups";
 import { JobLine } from "./JobLine";
 import { TeamTabs } from "./TeamTabs";
@@ -120,7 +120,8 @@ function EraseWords() {
       say.done(t.wordsErased(Math.max(erased.texts, erased.outputs, erased.pictures, erased.names)));
       setWhose("");
       setAgain("");
-      void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== peopleQuery.queryKey[0] });
+      // any page may have shown what is gone
+      void client.invalidateQueries();
     } catch (problem) {
       say.failed(problem);
     }

@@ -34,7 +34,7 @@ export function PersonSheet({ person: p }: { person: Person }) {
     }
     again();
   };
-  const address1 = async () => {
+  const handOut = async () => {
     try {
       setAddress(await makeAddress(p.id));
     } catch (e) {
@@ -68,7 +68,7 @@ export function PersonSheet({ person: p }: { person: Person }) {
           />
         )}
         {p.active && (
-          <button type="button" className="plain" onClick={() => void address1()}>
+          <button type="button" className="plain" onClick={() => void handOut()}>
             {t.address}
           </button>
         )}
