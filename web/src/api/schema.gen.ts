@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+  "/api/account": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["tie"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/alike": {
     parameters: {
       query?: never;
@@ -1897,6 +1913,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/people/{id}/account": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["untie"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/people/{id}/address": {
     parameters: {
       query?: never;
@@ -2105,6 +2137,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/session/away": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["away"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/session/back": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["back_1"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/sessions": {
     parameters: {
       query?: never;
@@ -2301,6 +2365,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    AccountAddress: {
+      address: string;
+    };
+    AccountGoing: {
+      to: null | string;
+    };
     AlikeAlike: {
       cases: number[];
       /** Format: int32 */
@@ -3797,6 +3867,7 @@ export interface components {
     };
     PeopleListed: {
       active: boolean;
+      byAccount: boolean;
       /** Format: date-time */
       erasedAt: null | string;
       /** Format: int64 */
@@ -4259,8 +4330,10 @@ export interface components {
       password: string;
     };
     SessionSession: {
+      account: null | string;
       demo: boolean;
       desk: components["schemas"]["DeskStateTold"];
+      farewell: null | string;
       /** Format: date-time */
       now: string;
       user: components["schemas"]["SessionUser"] | null;
@@ -4270,10 +4343,12 @@ export interface components {
       password: string;
     };
     SessionUser: {
+      byAccount: boolean;
       /** Format: int64 */
       id: number;
       login: string;
       name: string;
+      password: boolean;
       roles: string[];
       shown: string;
     };
@@ -4593,6 +4668,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+  tie: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["AccountAddress"];
+        };
+      };
+    };
+  };
   alike_1: {
     parameters: {
       query?: never;
@@ -7850,6 +7945,28 @@ export interface operations {
       };
     };
   };
+  untie: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PeopleListed"];
+        };
+      };
+    };
+  };
   address: {
     parameters: {
       query?: never;
@@ -8264,6 +8381,48 @@ export interface operations {
         content: {
           "application/json": components["schemas"]["SessionSession"];
         };
+      };
+    };
+  };
+  away: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["AccountGoing"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["AccountAddress"];
+        };
+      };
+    };
+  };
+  back_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

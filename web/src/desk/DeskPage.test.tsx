@@ -36,6 +36,9 @@ async function desk(lines: CaseLine[] | undefined): Promise<HTMLElement> {
         name: "Runa Holm",
         shown: "Runa Holm",
         roles: ["agent"],
+        password: true,
+        byAccount: false,
+        account: null,
         signOut: () => undefined,
       }}
     >

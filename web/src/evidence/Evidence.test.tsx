@@ -144,7 +144,19 @@ async function shown(roles: string[], e: ErrorEvidence = EVIDENCE, table: Record
     ...table,
   });
   const place = await render(
-    <SignedIn value={{ id: 1, login: "x", name: "X", shown: "X", roles, signOut: () => undefined }}>
+    <SignedIn
+      value={{
+        id: 1,
+        login: "x",
+        name: "X",
+        shown: "X",
+        roles,
+        password: true,
+        byAccount: false,
+        account: null,
+        signOut: () => undefined,
+      }}
+    >
       <ErrorEvidencePage />
     </SignedIn>,
   );

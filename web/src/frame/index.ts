@@ -3,3 +3,4 @@ export { Frame } from "./Frame";
 export { TakingInDraft, useTakingIn } from "./takingIn";
 export { SignedIn } from "./signedIn";
 export { ClothContext } from "./clothContext";
+export { cameBack, leftOut } from "./cameBack";

@@ -2,6 +2,8 @@ import { createContext } from "react";
 import type { User } from "../api";
 
 export interface Self extends User {
+  /** What the account is called with which one can sign in here; null if there is none. */
+  account: string | null;
   signOut: () => void;
 }
 
@@ -12,5 +14,8 @@ export const SignedIn = createContext<Self>({
   name: "",
   shown: "",
   roles: [],
+  password: true,
+  byAccount: false,
+  account: null,
   signOut: () => undefined,
 });

@@ -42,6 +42,9 @@ const self = (role: string) => ({
   name: "Siv Aune",
   shown: "Siv Aune",
   roles: [role],
+  password: true,
+  byAccount: false,
+  account: null,
   signOut: () => undefined,
 });
 const author = self("author");

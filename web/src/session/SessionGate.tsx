@@ -27,17 +27,21 @@ export function SessionGate({ children }: { children: ReactNode }) {
       name: user?.name ?? "",
       shown: user?.shown ?? "",
       roles: user?.roles ?? [],
+      password: user?.password ?? false,
+      byAccount: user?.byAccount ?? false,
+      account: data?.account ?? null,
       signOut: () =>
         void signOut().then((session) => {
+          if (session.farewell !== null) window.location.assign(session.farewell);
           client.clear();
           client.setQueryData(sessionQuery.queryKey, session);
         }),
     }),
-    [user, client],
+    [user, data?.account, client],
   );
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;
-  if (!user) return <SignInPage demo={data.demo} again={false} />;
+  if (!user) return <SignInPage demo={data.demo} account={data.account} again={false} />;
   return (
     <SignedIn value={self}>
       <DeskNotice desk={data.desk} />
@@ -46,6 +50,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
         <div className="over-all">
           <SignInPage
             demo={data.demo}
+            account={data.account}
             again
             onDone={() => {
               setLapsed(false);

@@ -1,17 +1,28 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { type FormEvent, useState } from "react";
+import { cameBack, leftOut } from "../frame";
 import { Sign } from "../look";
 import { words } from "../words";
-import { sessionQuery, signIn } from "./api";
+import { away, sessionQuery, signIn } from "./api";
 import { Refused, TextField } from "./TextField";
 
-/** The way in. States: asking, busy, refused. */
-export function SignInPage({ demo, again, onDone }: { demo: boolean; again: boolean; onDone?: () => void }) {
+/** The way in, by an account from elsewhere where there is one, or by a password. States: asking, busy, refused. */
+export function SignInPage({
+  demo,
+  account,
+  again,
+  onDone,
+}: {
+  demo: boolean;
+  account: string | null;
+  again: boolean;
+  onDone?: () => void;
+}) {
   const client = useQueryClient();
   const [login, setLogin] = useState("");
   const [password, setPassword] = useState("");
-  const [refused, setRefused] = useState("");
+  const [refused, setRefused] = useState(cameBack);
   const [busy, setBusy] = useState(false);
 
   const enter = async (e: FormEvent) => {
@@ -26,6 +37,14 @@ export function SignInPage({ demo, again, onDone }: { demo: boolean; again: bool
       setBusy(false);
     }
   };
+  const goAway = async () => {
+    try {
+      const to = window.location.pathname + window.location.search;
+      window.location.assign((await away(leftOut(to))).address);
+    } catch (problem) {
+      setRefused(problem instanceof Error ? problem.message : String(problem));
+    }
+  };
   return (
     <main className="sign-in">
       <form onSubmit={(e) => void enter(e)}>
@@ -33,11 +52,19 @@ export function SignInPage({ demo, again, onDone }: { demo: boolean; again: bool
           <Sign size={38} /> {words.product}
         </h1>
         <p className="soft">{again ? words.signIn.again : words.signIn.claim}</p>
+        {account !== null && (
+          <>
+            <Button type="primary" autoFocus onClick={() => void goAway()}>
+              {words.account.signIn(account)}
+            </Button>
+            <p className="soft">{words.account.orPassword}</p>
+          </>
+        )}
         <TextField
           label={words.signIn.login}
           name="login"
           autoComplete="username"
-          first
+          first={account === null}
           value={login}
           onChange={setLogin}
         />
@@ -51,7 +78,7 @@ export function SignInPage({ demo, again, onDone }: { demo: boolean; again: bool
         />
         <Refused why={refused} />
         <Button
-          type="primary"
+          type={account === null ? "primary" : "default"}
           htmlType="submit"
           loading={busy}
           disabled={login.trim() === "" || password === ""}

@@ -19,6 +19,9 @@ export const sessionQuery = queryOptions({
 export const signIn = (login: string, password: string) =>
   session(api.POST("/api/session", { body: { login, password } }));
 
+/** Where the browser goes to sign in with an account from elsewhere; it comes out at the page that it left. */
+export const away = (to: string) => got(api.POST("/api/session/away", { body: { to } }));
+
 export const signOut = () => session(api.DELETE("/api/session"));
 
 export const invitationQuery = (code: string) =>

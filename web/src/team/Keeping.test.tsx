@@ -11,7 +11,17 @@ const settings = {
   pictureDays: null,
   nameDays: null,
 };
-const self = { id: 1, login: "odd", name: "Odd", shown: "Odd", roles: ["lead"], signOut: () => undefined };
+const self = {
+  id: 1,
+  login: "odd",
+  name: "Odd",
+  shown: "Odd",
+  roles: ["lead"],
+  password: true,
+  byAccount: false,
+  account: null,
+  signOut: () => undefined,
+};
 
 async function keeping(table: Record<string, unknown> = {}) {
   const calls = server({

@@ -14,11 +14,22 @@ const person = (id: number, login: string | null, more: Partial<Person> = {}): P
   active: login !== null,
   signedInAt: null,
   erasedAt: null,
+  byAccount: false,
   sessions: 0,
   mine: false,
   ...more,
 });
-const self = { id: 1, login: "odd", name: "Odd", shown: "Odd", roles: ["lead"], signOut: () => undefined };
+const self = {
+  id: 1,
+  login: "odd",
+  name: "Odd",
+  shown: "Odd",
+  roles: ["lead"],
+  password: true,
+  byAccount: false,
+  account: null,
+  signOut: () => undefined,
+};
 
 async function people(all: Person[], table: Record<string, unknown> = {}) {
   const calls = server({

@@ -12,6 +12,7 @@ import {
   erasePerson,
   makeAddress,
   revokeTokenOf,
+  untieAccount,
 } from "./api";
 import { Address } from "./Address";
 import { LetIn } from "./LetIn";
@@ -57,6 +58,8 @@ export function PersonSheet({ person: p }: { person: Person }) {
             start=""
             onGo={(login) => act(() => changePerson(p.id, { login }), t.added(p.name))}
           />
+        ) : p.byAccount ? (
+          <span className="soft">{words.account.roleSays}</span>
         ) : (
           <Select
             aria-label={t.role}
@@ -79,6 +82,15 @@ export function PersonSheet({ person: p }: { person: Person }) {
         {p.active && (
           <button type="button" className="plain" onClick={() => void act(() => endAccess(p.id), t.endedAll)}>
             {t.endAll}
+          </button>
+        )}
+        {p.byAccount && (
+          <button
+            type="button"
+            className="plain"
+            onClick={() => void act(() => untieAccount(p.id), words.account.untied)}
+          >
+            {words.account.untie}
           </button>
         )}
         {p.login !== null && !p.mine && (

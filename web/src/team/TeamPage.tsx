@@ -1,11 +1,13 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox, Input } from "antd";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useContext, useState } from "react";
 import type { ApiToken } from "../api";
+import { SignedIn } from "../frame";
 import { Coming, Failed, useSay } from "../look";
 import { words } from "../words";
 import { endOwnSession, makeToken, revokeToken, sessionsQuery, tokensQuery } from "./api";
 import { LetIn } from "./LetIn";
+import { OwnAccount } from "./OwnAccount";
 import { OwnPassword } from "./OwnPassword";
 import { TeamTabs } from "./TeamTabs";
 import "./team.css";
@@ -14,11 +16,13 @@ const t = words.team;
 
 /** One's own password, and what lets one in: browsers and programs. */
 export function TeamPage() {
+  const self = useContext(SignedIn);
   return (
     <main className="page team">
       <TeamTabs at="mine" />
       <Own />
-      <OwnPassword />
+      <OwnAccount />
+      {self.password && <OwnPassword />}
     </main>
   );
 }

@@ -51,6 +51,10 @@ export const changePerson = (
 ) => got(api.PATCH("/api/people/{id}", { params: { path: { id } }, body }));
 export const makeAddress = (id: number) =>
   got(api.POST("/api/people/{id}/address", { params: { path: { id } } }));
+export const untieAccount = (id: number) =>
+  got(api.DELETE("/api/people/{id}/account", { params: { path: { id } } }));
+/** Where the browser goes so that one signs in with one's account from then on. */
+export const tieAccount = () => got(api.POST("/api/account"));
 export const erasePerson = (id: number) =>
   got(api.POST("/api/people/{id}/erasure", { params: { path: { id } } }));
 export const endAccess = (id: number) =>

@@ -40,6 +40,9 @@ const page = (role = "author") =>
         name: "Siv Aune",
         shown: "Siv Aune",
         roles: [role],
+        password: true,
+        byAccount: false,
+        account: null,
         signOut: () => undefined,
       }}
     >

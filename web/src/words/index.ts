@@ -12,6 +12,7 @@ import { inAndOutWords } from "./in-and-out";
 import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 import { surgeWords } from "./surges";
+import { accountWords } from "./account";
 import { teamWords } from "./team";
 import { upkeepWords } from "./upkeep";
 
@@ -492,6 +493,7 @@ export const words = {
     },
   },
   team: teamWords,
+  account: accountWords,
   mishap: {
     title: "This page has come apart",
     text: "Something in it could not be drawn. What was recorded is stored; steps that were still on their way are sent again.",

@@ -6,6 +6,8 @@ const moment = (at: string) =>
 
 /** What was done, for people; an act that is not here is told by its own word. */
 const acts: Record<string, string> = {
+  "account-tied": "signs in with an account from then on",
+  "account-untied": "untied an account",
   "access-ended": "ended all sign-ins and tokens",
   "address-made": "gave a one-time address",
   "audit-exported": "took the journal out as CSV",

@@ -123,6 +123,18 @@ public final class Api {
         throw new AssertionError(path + " did not end");
     }
 
+    /** All that wants looking after, once all documents and texts were looked through: on a machine that does much else that takes its time. */
+    public JsonNode upkeep() {
+        long begun = System.nanoTime();
+        while (System.nanoTime() - begun < PATIENCE.toNanos()) {
+            JsonNode u = get("/api/upkeep").expect(200).json();
+            if (u.path("looked").isNull()) {
+                return u;
+            }
+        }
+        throw new AssertionError("what wants looking after was not looked for");
+    }
+
     /** The desk's evidence, once all of it was read. */
     public JsonNode deskEvidence() {
         long begun = System.nanoTime();

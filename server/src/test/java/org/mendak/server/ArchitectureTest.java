@@ -38,6 +38,7 @@ class ArchitectureTest {
     private static final List<String> ROOMS = List.of(
             "platform",
             "custody",
+            "account",
             "team",
             "library",
             "recognition",

@@ -60,8 +60,8 @@ public final class RunningApp implements AutoCloseable {
     }
 
     /** An empty desk. */
-    public static RunningApp empty() {
-        return new RunningApp(PreparedDesks.folder(), true, false);
+    public static RunningApp empty(String... settings) {
+        return new RunningApp(PreparedDesks.folder(), true, false, settings);
     }
 
     /** The demo with all its documents and cases. */

@@ -39,7 +39,15 @@ class SecurityConfig {
 
     /** What strangers may ask for, by decoded path; {@link HandlerGuard} holds the same at the methods. */
     private static final String[] OPEN = {
-        "/index.html", "/assets/**", "/favicon.svg", "/api/session", "/api/welcome/*", "/api/shown/*", "/error"
+        "/index.html",
+        "/assets/**",
+        "/favicon.svg",
+        "/api/session",
+        "/api/session/away",
+        "/api/session/back",
+        "/api/welcome/*",
+        "/api/shown/*",
+        "/error"
     };
 
     private static final String[] API_DOCUMENT = {"/v3/api-docs/**"};

@@ -20,9 +20,12 @@ final class Strangers {
                 || session.getAttribute(HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY) == null;
     }
 
-    /** Whether a stranger may send a body here: to sign in, or to make the first lead. */
+    /** Whether a stranger may send a body here: to sign in, by a password or an account, or to make the first lead. */
     static boolean maySend(HttpServletRequest q) {
         String path = q.getRequestURI();
-        return q.getMethod().equals("POST") && (path.equals("/api/session") || path.startsWith("/api/welcome/"));
+        return q.getMethod().equals("POST")
+                && (path.equals("/api/session")
+                        || path.equals("/api/session/away")
+                        || path.startsWith("/api/welcome/"));
     }
 }

@@ -58,6 +58,13 @@ class PeopleRules {
         return key;
     }
 
+    /** Whether nobody would be a lead any more who can sign in. Asked in the turn of "people". */
+    boolean leavesNoLead(Tx tx, Person was, Person becomes) {
+        boolean lead = was.role() == Role.LEAD && was.active();
+        boolean stays = becomes.role() == Role.LEAD && becomes.active();
+        return lead && !stays && store.leads(tx) == 1;
+    }
+
     /** @param password null for somebody who chooses it by a one-time address */
     Person add(Tx tx, Caller by, String login, String name, Role role, String password) {
         String called = name(name);

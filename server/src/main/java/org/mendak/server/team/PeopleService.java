@@ -18,6 +18,7 @@ import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Secrets;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.platform.Who;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 
@@ -75,6 +76,7 @@ class PeopleService {
      * Somebody, as leads see them.
      *
      * @param shown the name, with what tells them from others who are called the same
+     * @param byAccount whether they sign in with an account from elsewhere
      * @param sessions how many browsers they are signed in at
      * @param mine whether it is the one who asks
      */
@@ -87,6 +89,7 @@ class PeopleService {
             boolean active,
             @OrNull Instant signedInAt,
             @OrNull Instant erasedAt,
+            boolean byAccount,
             int sessions,
             boolean mine) {}
 
@@ -105,6 +108,7 @@ class PeopleService {
                 p.active(),
                 p.signedInAt(),
                 p.erasedAt(),
+                p.byAccount(),
                 sessions.count(p.id()),
                 caller.who().equals(p.who()));
     }
@@ -142,6 +146,9 @@ class PeopleService {
         if (p.erased()) {
             throw Refusal.conflict("This person was erased.");
         }
+        if (p.byAccount() && role != null && role != p.role()) {
+            throw Refusal.conflict("The role of whoever signs in with an account comes with it. Change it there.");
+        }
         Person named = c.login() == null ? p : signInGiven(tx, p, c.login());
         Person changed = named.with(
                 c.name() == null ? p.name() : PeopleRules.name(c.name()),
@@ -174,13 +181,11 @@ class PeopleService {
             throw Refusal.conflict("This person has the sign-in \"" + p.login() + "\" already.");
         }
         String key = rules.login(tx, login);
-        return new Person(p.id(), key, p.name(), p.role(), true, p.signedInAt(), null);
+        return new Person(p.id(), key, p.name(), p.role(), true, p.signedInAt(), null, p.byAccount());
     }
 
     private void staysLed(Tx tx, Person was, Person becomes) {
-        boolean lead = was.role() == Role.LEAD && was.active();
-        boolean stays = becomes.role() == Role.LEAD && becomes.active();
-        if (lead && !stays && store.leads(tx) == 1) {
+        if (rules.leavesNoLead(tx, was, becomes)) {
             throw Refusal.conflict("This is the last lead; make somebody else a lead first.");
         }
     }
@@ -224,6 +229,20 @@ class PeopleService {
             audit.write(tx, caller, "address-made", SignIns.target(p), "");
         });
         return new Address("welcome/" + code, until);
+    }
+
+    /** From now on somebody signs in with a password again, and has the role that a lead gives them. */
+    Listed untie(Caller caller, long id) {
+        mayChange(caller, "untie accounts");
+        return listed(caller, db.tx(tx -> {
+            if (!existing(tx, id).byAccount()) {
+                throw Refusal.conflict("This person signs in with no account.");
+            }
+            store.account(tx, id, null);
+            access.end(tx, id, null);
+            audit.write(tx, caller, "account-untied", new Who(id).toString(), "");
+            return existing(tx, id);
+        }));
     }
 
     /** What lets somebody in just now. */

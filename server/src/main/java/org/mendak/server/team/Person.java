@@ -12,6 +12,7 @@ import org.mendak.server.platform.Who;
  * @param active false for those who left, and those without a sign-in
  * @param signedInAt when they came in last; null if never
  * @param erasedAt when they were erased; null if they were not
+ * @param byAccount whether they sign in with an account from elsewhere, which their role comes with
  */
 public record Person(
         long id,
@@ -20,7 +21,8 @@ public record Person(
         Role role,
         boolean active,
         @OrNull Instant signedInAt,
-        @OrNull Instant erasedAt) {
+        @OrNull Instant erasedAt,
+        boolean byAccount) {
 
     boolean erased() {
         return erasedAt != null;
@@ -32,6 +34,6 @@ public record Person(
     }
 
     Person with(String newName, Role newRole, boolean nowActive) {
-        return new Person(id, login, newName, newRole, nowActive, signedInAt, erasedAt);
+        return new Person(id, login, newName, newRole, nowActive, signedInAt, erasedAt, byAccount);
     }
 }

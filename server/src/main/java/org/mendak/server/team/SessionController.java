@@ -8,20 +8,18 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
+import org.mendak.server.account.Accounts;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskState;
 import org.mendak.server.platform.OpenToAll;
 import org.mendak.server.platform.OrNull;
-import org.mendak.server.platform.SessionTokens;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Who;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseCookie;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -29,6 +27,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 import org.springframework.web.util.WebUtils;
 
 /** Signing in and out from a browser, and the one-time welcome of the first lead. */
@@ -39,12 +38,27 @@ class SessionController {
      * Who is signed in.
      *
      * @param user null if nobody is
+     * @param account what the account is called with which one can sign in; null if there is none
+     * @param farewell after signing out, where the browser goes to end the account's own sign-in too; null if there is nothing to end
      * @param desk what is wrong with the desk's file, if anything is
      * @param now the time by the server's clock, which the page goes by: laptops' clocks are often wrong
      */
-    record Session(@OrNull User user, boolean demo, DeskState.Told desk, Instant now) {}
+    record Session(
+            @OrNull User user,
+            @OrNull String account,
+            @OrNull String farewell,
+            boolean demo,
+            DeskState.Told desk,
+            Instant now) {}
 
-    record User(long id, String login, String name, Who shown, List<String> roles) {}
+    /**
+     * Somebody who is signed in.
+     *
+     * @param password whether they have one here
+     * @param byAccount whether they sign in with an account from elsewhere
+     */
+    record User(
+            long id, String login, String name, Who shown, List<String> roles, boolean password, boolean byAccount) {}
 
     record SignIn(String login, String password) {}
 
@@ -56,16 +70,17 @@ class SessionController {
     private static final String BROWSER = "mendak-browser";
 
     private final SignIns signIns;
-    private final OpenSessions open;
+    private final SessionEntry entry;
+    private final Accounts accounts;
     private final Settings settings;
     private final DeskState desk;
     private final Clock clock;
-    private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
-    private final SessionTokens csrf = new SessionTokens();
 
-    SessionController(SignIns signIns, OpenSessions open, Settings settings, DeskState desk, Clock clock) {
+    SessionController(
+            SignIns signIns, SessionEntry entry, Accounts accounts, Settings settings, DeskState desk, Clock clock) {
         this.signIns = signIns;
-        this.open = open;
+        this.entry = entry;
+        this.accounts = accounts;
         this.settings = settings;
         this.desk = desk;
         this.clock = clock;
@@ -74,7 +89,7 @@ class SessionController {
     @OpenToAll
     @GetMapping("/api/session")
     Session session(@Parameter(hidden = true) HttpServletRequest q, @Parameter(hidden = true) HttpServletResponse r) {
-        handToken(q, r);
+        entry.handToken(q, r);
         var authentication = SecurityContextHolder.getContext().getAuthentication();
         boolean signedIn = authentication != null && authentication.getPrincipal() instanceof Caller;
         return signedIn
@@ -85,22 +100,25 @@ class SessionController {
                 : nobody();
     }
 
-    /** So that a browser that comes for the first time can send something. */
-    private void handToken(HttpServletRequest q, HttpServletResponse r) {
-        if (csrf.loadToken(q) == null) {
-            csrf.saveToken(csrf.generateToken(q), q, r);
-        }
-    }
-
     private Session nobody() {
-        return new Session(null, settings.demo(), desk.told(), clock.instant());
+        return new Session(null, account(), null, settings.demo(), desk.told(), clock.instant());
     }
 
     private Session of(Caller c) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
+        SignIns.Ways ways = signIns.ways(c.id());
         return new Session(
-                new User(c.id(), c.login(), c.name(), c.who(), roles), settings.demo(), desk.told(), clock.instant());
+                new User(c.id(), c.login(), c.name(), c.who(), roles, ways.password(), ways.account()),
+                account(),
+                null,
+                settings.demo(),
+                desk.told(),
+                clock.instant());
+    }
+
+    private String account() {
+        return accounts.name().orElse(null);
     }
 
     @OpenToAll
@@ -111,7 +129,7 @@ class SessionController {
             @Parameter(hidden = true) HttpServletResponse r) {
         Caller caller = signIns.signIn(orEmpty(body.login()), orEmpty(body.password()), knownBrowser(q));
         keepBrowser(caller, q, r);
-        return enter(caller, q, r);
+        return enter(caller, null, q, r);
     }
 
     private static String knownBrowser(HttpServletRequest q) {
@@ -139,37 +157,27 @@ class SessionController {
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
         String session = OpenSessions.current(q);
-        return enter(signIns.changeOwnPassword(caller, orEmpty(body.old()), orEmpty(body.password()), session), q, r);
+        Caller now = signIns.changeOwnPassword(caller, orEmpty(body.old()), orEmpty(body.password()), session);
+        return enter(now, SessionEntry.idToken(q), q, r);
     }
 
     private static String orEmpty(String s) {
         return s == null ? "" : s;
     }
 
-    /** A new session id against fixation, a new CSRF token for the new rights. */
-    private Session enter(Caller caller, HttpServletRequest q, HttpServletResponse r) {
-        if (q.getSession(false) != null) {
-            q.changeSessionId();
-        }
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(new UsernamePasswordAuthenticationToken(caller, null, List.of()));
-        SecurityContextHolder.setContext(context);
-        sessions.saveContext(context, q, r);
-        open.begin(q.getSession(), caller.id(), q);
-        csrf.saveToken(csrf.generateToken(q), q, r);
+    private Session enter(Caller caller, String idToken, HttpServletRequest q, HttpServletResponse r) {
+        entry.enter(caller, idToken, q, r);
         return of(caller);
     }
 
     @OpenToAll
     @DeleteMapping("/api/session")
     Session signOut(@Parameter(hidden = true) HttpServletRequest q, @Parameter(hidden = true) HttpServletResponse r) {
-        var session = q.getSession(false);
-        if (session != null) {
-            session.invalidate();
-        }
-        SecurityContextHolder.clearContext();
-        csrf.saveToken(csrf.generateToken(q), q, r);
-        return nobody();
+        Optional<String> farewell = entry.leave(q, r)
+                .flatMap(idToken -> accounts.farewell(
+                        idToken,
+                        ServletUriComponentsBuilder.fromContextPath(q).path("/").toUriString()));
+        return new Session(null, account(), farewell.orElse(null), settings.demo(), desk.told(), clock.instant());
     }
 
     @OpenToAll
@@ -178,7 +186,7 @@ class SessionController {
             @PathVariable String code,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        handToken(q, r);
+        entry.handToken(q, r);
         return signIns.invitation(code);
     }
 
@@ -191,6 +199,9 @@ class SessionController {
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
         return enter(
-                signIns.welcome(code, orEmpty(body.login()), orEmpty(body.name()), orEmpty(body.password())), q, r);
+                signIns.welcome(code, orEmpty(body.login()), orEmpty(body.name()), orEmpty(body.password())),
+                null,
+                q,
+                r);
     }
 }

@@ -158,6 +158,15 @@ class SignIns implements Identities {
                 .map(p -> caller(p, Caller.EVERYTHING, store.signIns(tx, id))));
     }
 
+    /** By what somebody can sign in. */
+    record Ways(boolean password, boolean account) {}
+
+    Ways ways(long id) {
+        return db.tx(tx -> new Ways(
+                store.passwordHash(tx, id).isPresent(),
+                store.byId(tx, id).map(Person::byAccount).orElse(false)));
+    }
+
     @Override
     public Optional<Caller> byToken(String token) {
         return localDoor

@@ -48,6 +48,11 @@ class TeamController {
         return people.address(caller, id);
     }
 
+    @DeleteMapping("/api/people/{id}/account")
+    PeopleService.Listed untie(Caller caller, @PathVariable long id) {
+        return people.untie(caller, id);
+    }
+
     @PostMapping("/api/people/{id}/erasure")
     PeopleService.Listed erase(Caller caller, @PathVariable long id) {
         return people.erase(caller, id);

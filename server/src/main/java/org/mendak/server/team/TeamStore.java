@@ -13,7 +13,8 @@ import org.springframework.stereotype.Component;
 @Component
 class TeamStore {
 
-    private static final String PERSON = "select id, login, name, role, active, signed_in_at, erased_at from person";
+    private static final String PERSON =
+            "select id, login, name, role, active, signed_in_at, erased_at, account from person";
 
     private static Person person(ResultSet r) throws SQLException {
         return new Person(
@@ -23,7 +24,8 @@ class TeamStore {
                 Role.of(r.getString("role")),
                 r.getBoolean("active"),
                 Tx.instant(r, "signed_in_at"),
-                Tx.instant(r, "erased_at"));
+                Tx.instant(r, "erased_at"),
+                r.getString("account") != null);
     }
 
     Optional<Person> byId(Tx tx, long id) {
@@ -32,6 +34,16 @@ class TeamStore {
 
     Optional<Person> byLogin(Tx tx, String login) {
         return tx.one(PERSON + " where login = ?", TeamStore::person, login);
+    }
+
+    /** Who signs in with this account. */
+    Optional<Person> byAccount(Tx tx, String account) {
+        return tx.one(PERSON + " where account = ?", TeamStore::person, account);
+    }
+
+    /** @param account null to sign in with a password alone again */
+    void account(Tx tx, long id, String account) {
+        tx.run("update person set account = ? where id = ?", account, id);
     }
 
     List<Person> all(Tx tx) {
@@ -90,7 +102,7 @@ class TeamStore {
     /** What says who it was goes; the number stays. */
     void erase(Tx tx, long id, String name, Instant now) {
         tx.run(
-                "update person set login = null, name = ?, password_hash = null, active = false, signed_in_at = null, erased_at = ?"
+                "update person set login = null, name = ?, password_hash = null, account = null, active = false, signed_in_at = null, erased_at = ?"
                         + " where id = ?",
                 name,
                 now,

@@ -19,6 +19,7 @@ class FlagInBrowserTest extends InBrowser {
         chrome.press("the word is gone", Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ENTER);
         chrome.see(".flags-of-step", "You called this step outdated: the word is gone");
 
+        api.upkeep();
         try (Chrome lead = another()) {
             lead.signIn("lead");
             lead.go("/gaps/upkeep");
@@ -47,6 +48,7 @@ class FlagInBrowserTest extends InBrowser {
 
     @Test
     void whatIsPutOffIsToldAgainWhenOneAsksForIt() {
+        api.upkeep();
         chrome.signIn("author");
         chrome.go("/gaps/upkeep");
         chrome.click(".upkeep-lines li", "Copy the charts");

@@ -12,7 +12,7 @@ import org.mendak.server.platform.Role;
 class DirectoryTest {
 
     private static Person person(long id, String login, String name, boolean erased) {
-        return new Person(id, login, name, Role.AGENT, login != null, null, erased ? Instant.EPOCH : null);
+        return new Person(id, login, name, Role.AGENT, login != null, null, erased ? Instant.EPOCH : null, false);
     }
 
     @Test

@@ -69,18 +69,8 @@ class UpkeepTest extends OnTestDesk {
         api.get("/api/upkeep/fixes/none").refused(404, "no published");
     }
 
-    /** All that there is, however often it has to be asked for; each time is waited for by the server. */
-    private JsonNode list(Api by) {
-        JsonNode list = by.get("/api/upkeep").expect(200).json();
-        for (int again = 0; again < 40 && !list.path("looked").isNull(); again++) {
-            list = by.get("/api/upkeep").expect(200).json();
-        }
-        assertThat(list.path("looked").isNull()).isTrue();
-        return list;
-    }
-
     private JsonNode item(String kind, String part) {
-        for (JsonNode i : list(api).path("items")) {
+        for (JsonNode i : api.upkeep().path("items")) {
             if (i.path("kind").asString().equals(kind)
                     && i.path("item").asString().contains(part)) {
                 return i;
@@ -147,7 +137,8 @@ class UpkeepTest extends OnTestDesk {
         // somebody who has not seen that it was taken does not take it away
         api.putJson("/api/upkeep/marks", mark(it)).refused(409, "has it by now");
         app.clock().forward(Duration.ofDays(5));
-        assertThat(list(api).path("items").path(0).path("overdue").asBoolean()).isTrue();
+        assertThat(api.upkeep().path("items").path(0).path("overdue").asBoolean())
+                .isTrue();
         app.clock().forward(Duration.ofDays(-5));
 
         api.putJson(
@@ -155,7 +146,7 @@ class UpkeepTest extends OnTestDesk {
                         mark(it, "owner", me, "snoozed", today.plusDays(30).toString()))
                 .expect(200);
         assertThat(item("unused", "lonely-too")).isNull();
-        assertThat(list(api).path("snoozed").asInt()).isEqualTo(1);
+        assertThat(api.upkeep().path("snoozed").asInt()).isEqualTo(1);
         assertThat(api.get("/api/upkeep?snoozed=true").json().path("items")).hasSize(1);
         app.clock().forward(Duration.ofDays(31));
         assertThat(item("unused", "lonely-too")).isNotNull();

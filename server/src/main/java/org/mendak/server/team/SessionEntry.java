@@ -1,0 +1,77 @@
+package org.mendak.server.team;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.util.List;
+import java.util.Optional;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.SessionTokens;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.stereotype.Component;
+
+/** Makes a browser somebody's, and nobody's again, by whichever way they come. */
+@Component
+class SessionEntry {
+
+    private static final String ID_TOKEN = SessionEntry.class.getName() + ".idToken";
+
+    private final OpenSessions open;
+    private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
+    private final SessionTokens csrf = new SessionTokens();
+
+    SessionEntry(OpenSessions open) {
+        this.open = open;
+    }
+
+    /**
+     * A new session id against fixation, a new CSRF token for the new rights.
+     *
+     * @param idToken with which the sign-in elsewhere is ended; null if there is none
+     */
+    void enter(Caller caller, String idToken, HttpServletRequest q, HttpServletResponse r) {
+        if (q.getSession(false) != null) {
+            q.changeSessionId();
+        }
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(new UsernamePasswordAuthenticationToken(caller, null, List.of()));
+        SecurityContextHolder.setContext(context);
+        sessions.saveContext(context, q, r);
+        open.begin(q.getSession(), caller.id(), q);
+        q.getSession().setAttribute(ID_TOKEN, idToken);
+        csrf.saveToken(csrf.generateToken(q), q, r);
+    }
+
+    /** Ends it. With which token a sign-in elsewhere ends too, if there is one. */
+    Optional<String> leave(HttpServletRequest q, HttpServletResponse r) {
+        HttpSession session = q.getSession(false);
+        Optional<String> idToken = Optional.empty();
+        if (session != null) {
+            idToken = idToken(session);
+            session.invalidate();
+        }
+        SecurityContextHolder.clearContext();
+        csrf.saveToken(csrf.generateToken(q), q, r);
+        return idToken;
+    }
+
+    private static Optional<String> idToken(HttpSession session) {
+        return Optional.ofNullable((String) session.getAttribute(ID_TOKEN));
+    }
+
+    /** That of the session that a call belongs to, such as when somebody's password is new and they stay. */
+    static String idToken(HttpServletRequest q) {
+        HttpSession session = q.getSession(false);
+        return session == null ? null : idToken(session).orElse(null);
+    }
+
+    /** So that a browser that comes for the first time can send something. */
+    void handToken(HttpServletRequest q, HttpServletResponse r) {
+        if (csrf.loadToken(q) == null) {
+            csrf.saveToken(csrf.generateToken(q), q, r);
+        }
+    }
+}

@@ -1,0 +1,81 @@
+package org.mendak.server.browser;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.mendak.server.RunningApp;
+import org.mendak.server.account.AccountStandIn;
+import org.openqa.selenium.Keys;
+
+/** Somebody signs in with the account that they have elsewhere, in a browser, against a provider on this machine. */
+class AccountInBrowserTest extends InBrowser {
+
+    private final AccountStandIn provider = new AccountStandIn();
+
+    @Override
+    protected RunningApp begun() {
+        RunningApp desk = RunningApp.empty(provider.settings());
+        provider.goBy(desk.clock());
+        return desk;
+    }
+
+    @AfterAll
+    void closeProvider() {
+        provider.close();
+    }
+
+    private void there(Chrome who, String name) {
+        who.click(".sign-in button", "Sign in with your harbour account");
+        who.see("h1", "Who are you?");
+        who.click("button", name);
+    }
+
+    @Test
+    void theyComeInAsWhatTheirAccountSaysAndLeaveBoth() {
+        provider.holder("liv.aune", "Liv Aune", "mendak-lead");
+        chrome.go("/evidence");
+        there(chrome, "Liv Aune");
+        chrome.see(".page-head", "Evidence");
+        assertThat(chrome.path()).isEqualTo("/evidence");
+        // a lead's places are there
+        chrome.go("/team/people");
+        chrome.see(".person-line", "lead, by account");
+        chrome.go("/team");
+        chrome.see(".page", "Your role here comes with it");
+        chrome.click(".me");
+        chrome.click(".me-panel button", "Sign out");
+        chrome.see(".sign-in button", "Sign in with your harbour account");
+        // the account's own sign-in has ended too: it asks again
+        provider.holder("liv.aune", "Liv Aune", "mendak-agent");
+        provider.holder("pia", "Pia Lund", "mendak-lead");
+        there(chrome, "Pia Lund");
+        chrome.go("/team/people");
+        chrome.see(".person-line", "Pia Lund");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void whoIsNotLetInIsToldWhyAndAPasswordStillDoes() {
+        provider.holder("gast", "Gast Holm", "visitor");
+        api.post(
+                        "/api/people",
+                        Map.of("login", "odd", "name", "Odd Vik", "role", "agent", "password", "a-long-password"))
+                .expect(201);
+        chrome.go("/");
+        there(chrome, "Gast Holm");
+        chrome.see(".refused", "Your account has no role at this desk.");
+        chrome.find("input[name=login]").sendKeys("odd");
+        chrome.find("input[name=password]").sendKeys("a-long-password" + Keys.ENTER);
+        chrome.see(".band", "Odd V.");
+        // and from now on with the account
+        provider.holder("odd", "Odd Vik", "mendak-author");
+        chrome.go("/team");
+        chrome.click("button", "Sign in with your harbour account from now on");
+        chrome.see("h1", "Who are you?");
+        chrome.click("button", "Odd Vik");
+        chrome.see(".page [role=status]", "From now on you can sign in with your account.");
+        chrome.assertConsoleIsClean();
+    }
+}
