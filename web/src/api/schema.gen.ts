@@ -2369,6 +2369,7 @@ export interface components {
       address: string;
     };
     AccountGoing: {
+      anew: boolean;
       to: null | string;
     };
     AlikeAlike: {

@@ -53,7 +53,9 @@ test("an account from elsewhere comes first, and one comes out where one was", a
   const button = screen.getByRole("button", { name: "Sign in with your harbour account" });
   expect(document.activeElement).toBe(button);
   await click(button);
-  expect(calls).toEqual([{ method: "POST", path: "/api/session/away", body: { to: "/evidence?fix=x" } }]);
+  expect(calls).toEqual([
+    { method: "POST", path: "/api/session/away", body: { to: "/evidence?fix=x", anew: true } },
+  ]);
   expect(window.location.hash).toBe("#at-the-provider");
   window.history.replaceState(null, "", "/");
 });

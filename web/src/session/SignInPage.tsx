@@ -40,7 +40,7 @@ export function SignInPage({
   const goAway = async () => {
     try {
       const to = window.location.pathname + window.location.search;
-      window.location.assign((await away(leftOut(to))).address);
+      window.location.assign((await away(leftOut(to), refused !== "")).address);
     } catch (problem) {
       setRefused(problem instanceof Error ? problem.message : String(problem));
     }

@@ -19,8 +19,11 @@ export const sessionQuery = queryOptions({
 export const signIn = (login: string, password: string) =>
   session(api.POST("/api/session", { body: { login, password } }));
 
-/** Where the browser goes to sign in with an account from elsewhere; it comes out at the page that it left. */
-export const away = (to: string) => got(api.POST("/api/session/away", { body: { to } }));
+/**
+ * Where the browser goes to sign in with an account from elsewhere; it comes out at the page that it left.
+ * Whoever was just refused is asked anew who they are: they may have another account.
+ */
+export const away = (to: string, anew: boolean) => got(api.POST("/api/session/away", { body: { to, anew } }));
 
 export const signOut = () => session(api.DELETE("/api/session"));
 

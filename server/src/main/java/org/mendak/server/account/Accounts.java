@@ -92,9 +92,10 @@ public class Accounts {
      * Sends somebody to the provider.
      *
      * @param carried one line that comes back with them, of at most 400 characters
+     * @param anew whether they are to say there who they are, even if they are signed in
      * @throws Refusal 404 without a provider, 503 while it does not answer
      */
-    public Away away(HttpServletRequest q, String carried) {
+    public Away away(HttpServletRequest q, String carried, boolean anew) {
         if (!settings.isSet()) {
             throw Refusal.notFound("Nobody signs in with an account here.");
         }
@@ -115,7 +116,8 @@ public class Accounts {
                 asked.getRedirectUri(),
                 carried);
         String packed = trip.packed();
-        return new Away(asked.getAuthorizationRequestUri(), packed + "." + desk.seal(SEAL + packed));
+        String address = asked.getAuthorizationRequestUri() + (anew ? "&prompt=login" : "");
+        return new Away(address, packed + "." + desk.seal(SEAL + packed));
     }
 
     /** Whom somebody came back as, and what they carried. */

@@ -32,8 +32,13 @@ import org.springframework.web.util.WebUtils;
 @RestController
 class AccountController {
 
-    /** Where in the desk to come out; null for its first page. */
-    record Going(@OrNull String to) {}
+    /**
+     * Somebody who wants to go.
+     *
+     * @param to where in the desk to come out; null for its first page
+     * @param anew whether they are to say who they are even if they are signed in there, such as when they were not let in as that one
+     */
+    record Going(@OrNull String to, boolean anew) {}
 
     /** Where the browser goes now. */
     record Address(String address) {}
@@ -60,7 +65,7 @@ class AccountController {
             @RequestBody Going body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        return sent(IN + inside(body.to()), q, r);
+        return sent(IN + inside(body.to()), body.anew(), q, r);
     }
 
     /** Whoever is signed in signs in with their account from now on, if they come back with one. */
@@ -73,11 +78,11 @@ class AccountController {
         if (OpenSessions.current(q) == null) {
             throw Refusal.conflict("Only in a browser can one come back from an account.");
         }
-        return sent(TIE + caller.id(), q, r);
+        return sent(TIE + caller.id(), true, q, r);
     }
 
-    private Address sent(String carried, HttpServletRequest q, HttpServletResponse r) {
-        Accounts.Away away = accounts.away(q, carried);
+    private Address sent(String carried, boolean anew, HttpServletRequest q, HttpServletResponse r) {
+        Accounts.Away away = accounts.away(q, carried, anew);
         r.addHeader(HttpHeaders.SET_COOKIE, trip(away.kept(), Accounts.LONGEST_TRIP, q));
         return new Address(away.address());
     }

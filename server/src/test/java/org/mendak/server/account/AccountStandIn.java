@@ -232,7 +232,7 @@ public final class AccountStandIn implements AutoCloseable {
         String login = q.getRequestMethod().equals("POST")
                 ? form(new String(q.getRequestBody().readAllBytes(), StandardCharsets.UTF_8))
                         .get("login")
-                : signedIn.get(cookie(q));
+                : "login".equals(asked.get("prompt")) ? null : signedIn.get(cookie(q));
         if (login == null) {
             StringBuilder who = new StringBuilder(
                     "<!doctype html><title>Harbour account</title><link rel=icon href=data:,><h1>Who are you?</h1><form method=post>");

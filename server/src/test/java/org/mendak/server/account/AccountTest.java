@@ -52,7 +52,7 @@ class AccountTest extends OnDesk {
     }
 
     private String sent(Api who, String to) {
-        return who.post("/api/session/away", Map.of("to", to))
+        return who.post("/api/session/away", Map.of("to", to, "anew", false))
                 .expect(200)
                 .json()
                 .path("address")
@@ -141,7 +141,7 @@ class AccountTest extends OnDesk {
             for (int again = 0; again < 2; again++) {
                 Api who = Api.browser(desk.address());
                 String back = own.come(
-                        who.post("/api/session/away", Map.of("to", "/"))
+                        who.post("/api/session/away", Map.of("to", "/", "anew", false))
                                 .json()
                                 .path("address")
                                 .asString(),
@@ -383,7 +383,7 @@ class AccountTest extends OnDesk {
         gone.close();
         try (RunningApp desk = RunningApp.empty(settings)) {
             Api who = Api.browser(desk.address());
-            who.post("/api/session/away", Map.of("to", "/")).refused(503, "does not answer");
+            who.post("/api/session/away", Map.of("to", "/", "anew", false)).refused(503, "does not answer");
             desk.lead()
                     .post("/api/people", Map.of("login", "odd", "name", "Odd", "role", "lead", "password", PASSWORD))
                     .expect(201);
@@ -396,7 +396,7 @@ class AccountTest extends OnDesk {
         try (RunningApp desk = RunningApp.empty()) {
             Api who = Api.browser(desk.address());
             assertThat(who.get("/api/session").json().path("account").isNull()).isTrue();
-            who.post("/api/session/away", Map.of("to", "/")).refused(404, "account");
+            who.post("/api/session/away", Map.of("to", "/", "anew", false)).refused(404, "account");
             who.get("/api/session/back?code=x&state=y").expect(404);
             desk.lead()
                     .post("/api/people", Map.of("login", "odd", "name", "Odd", "role", "agent", "password", PASSWORD))

@@ -37,7 +37,7 @@ class AccountInBrowserTest extends InBrowser {
         provider.holder("liv.aune", "Liv Aune", "mendak-lead");
         chrome.go("/evidence");
         there(chrome, "Liv Aune");
-        chrome.see(".page-head", "Evidence");
+        chrome.see("main", "No cases yet.");
         assertThat(chrome.path()).isEqualTo("/evidence");
         // a lead's places are there
         chrome.go("/team/people");
