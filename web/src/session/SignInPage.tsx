@@ -54,6 +54,7 @@ export function SignInPage({
         <p className="soft">{again ? words.signIn.again : words.signIn.claim}</p>
         {account !== null && (
           <>
+            <Refused why={refused} />
             <Button type="primary" autoFocus onClick={() => void goAway()}>
               {words.account.signIn(account)}
             </Button>
@@ -76,7 +77,7 @@ export function SignInPage({
           value={password}
           onChange={setPassword}
         />
-        <Refused why={refused} />
+        {account === null && <Refused why={refused} />}
         <Button
           type={account === null ? "primary" : "default"}
           htmlType="submit"

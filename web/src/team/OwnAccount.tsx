@@ -19,7 +19,7 @@ export function OwnAccount() {
     }
   };
   return (
-    <section>
+    <section className="own-account">
       <h2>{words.account.title}</h2>
       {said && <p role="status">{said}</p>}
       <p className="soft">{byAccount ? words.account.byIt(account) : words.account.notYet(account)}</p>
