@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendak.server.cases.Desk;
+import org.mendak.server.platform.OwnAddress;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.tomcat.TomcatWebServer;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
@@ -96,8 +97,7 @@ public final class RunningApp implements AutoCloseable {
     }
 
     public String address() {
-        return "http://127.0.0.1:"
-                + ((ServletWebServerApplicationContext) context).getWebServer().getPort();
+        return OwnAddress.of(((ServletWebServerApplicationContext) context).getWebServer());
     }
 
     /** The address of the machine that it listens at. */

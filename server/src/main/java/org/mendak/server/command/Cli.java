@@ -39,7 +39,7 @@ public final class Cli {
         }
     }
 
-    private final HttpClient http = HttpClient.newHttpClient();
+    private final HttpClient http = OwnMachine.client();
     private final String address;
     private final String secret;
     private final Terminal terminal;
@@ -130,8 +130,8 @@ public final class Cli {
 
     private boolean answers() {
         try {
-            // one that is not well answers all the same
-            int status = send("GET", "/actuator/health", HttpRequest.BodyPublishers.noBody())
+            // one that is not well answers all the same, and health may have another place
+            int status = send("GET", "/api/session", HttpRequest.BodyPublishers.noBody())
                     .statusCode();
             return status == 200 || status == 503;
         } catch (ConnectException e) {

@@ -1,5 +1,6 @@
 package org.mendak.server.demo;
 
+import org.mendak.server.platform.OwnAddress;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.team.TeamService;
@@ -30,13 +31,13 @@ class Greeting implements ApplicationRunner {
             greet();
         } catch (Refusal r) {
             // it serves for reading, and health says that it is not all there
-            System.out.println("\nMendak is ready at http://127.0.0.1:"
-                    + context.getWebServer().getPort() + "/ for reading.\n" + r.getMessage() + "\nCtrl+C ends it.\n");
+            System.out.println("\nMendak is ready at " + OwnAddress.of(context.getWebServer()) + "/ for reading.\n"
+                    + r.getMessage() + "\nCtrl+C ends it.\n");
         }
     }
 
     private void greet() {
-        String address = "http://127.0.0.1:" + context.getWebServer().getPort() + "/";
+        String address = OwnAddress.of(context.getWebServer()) + "/";
         StringBuilder text = new StringBuilder();
         if (settings.demo()) {
             demo.load();

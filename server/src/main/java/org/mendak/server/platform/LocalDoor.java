@@ -33,10 +33,14 @@ public class LocalDoor {
 
     @EventListener
     void listening(WebServerInitializedEvent event) {
+        if ("management".equals(event.getApplicationContext().getServerNamespace())) {
+            // what is measured may have a port of its own
+            return;
+        }
         try {
             Files.deleteIfExists(file);
             Files.createFile(file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-            Files.writeString(file, "http://127.0.0.1:" + event.getWebServer().getPort() + "\n" + secret + "\n");
+            Files.writeString(file, OwnAddress.of(event.getWebServer()) + "\n" + secret + "\n");
         } catch (IOException e) {
             throw new UncheckedIOException("cannot write " + file, e);
         }
