@@ -231,6 +231,22 @@ class ArchitectureTest {
         noClasses().should().accessTargetWhere(readsTheMachinesClock()).check(TESTS);
     }
 
+    /** Messages of failures quote what somebody sent; {@code Trace} tells kinds and places. */
+    @Test
+    void noFailureIsHandedToTheLogWithItsMessage() {
+        DescribedPredicate<JavaAccess<?>> loud =
+                DescribedPredicate.describe("that writes down a failure's message", access -> {
+                    boolean logs = access.getTargetOwner().getName().equals("org.slf4j.Logger")
+                            && List.of("info", "warn", "error")
+                                    .contains(access.getTarget().getName());
+                    return logs
+                            && access.getTarget()
+                                    instanceof com.tngtech.archunit.core.domain.AccessTarget.CodeUnitCallTarget call
+                            && call.getRawParameterTypes().stream().anyMatch(t -> t.isEquivalentTo(Throwable.class));
+                });
+        noClasses().should().accessTargetWhere(loud).check(CLASSES);
+    }
+
     /** SQL has a clock of its own, which no test can set. */
     @Test
     void noStatementAsksTheDatabaseForTheTime() throws IOException {

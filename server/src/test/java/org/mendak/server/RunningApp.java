@@ -8,6 +8,8 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import org.mendak.server.cases.Desk;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.OwnAddress;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.tomcat.TomcatWebServer;
@@ -57,6 +59,7 @@ public final class RunningApp implements AutoCloseable {
                         }
                     })
                     .run(args.toArray(String[]::new));
+            SuiteLog.listen();
         }
     }
 
@@ -139,6 +142,18 @@ public final class RunningApp implements AutoCloseable {
 
     @Override
     public void close() {
+        try {
+            if (context.isActive()) {
+                SuiteLog.assertNobodyIn(bean(Db.class));
+            }
+        } catch (DbException gone) {
+            // a desk whose file was broken on purpose has nothing to tell
+        } finally {
+            end();
+        }
+    }
+
+    private void end() {
         context.close();
         if (ownsData) {
             PreparedDesks.delete(data);

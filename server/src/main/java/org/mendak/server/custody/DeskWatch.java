@@ -13,6 +13,7 @@ import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.DeskState;
 import org.mendak.server.platform.Live;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -72,7 +73,7 @@ class DeskWatch implements SmartLifecycle {
                 noteHighWater();
             }
         } catch (IOException | RuntimeException e) {
-            LOG.warn("the disk of {} cannot be looked at", folder.path(), e);
+            LOG.warn("the disk of {} cannot be looked at: {}", folder.path(), Trace.of(e));
         }
     }
 

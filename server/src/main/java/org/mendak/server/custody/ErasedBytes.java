@@ -9,6 +9,7 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import org.mendak.server.platform.DeskFolder;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
@@ -65,8 +66,8 @@ public class ErasedBytes implements DisposableBean {
             Files.delete(mark());
         } catch (SQLException e) {
             LOG.warn(
-                    "the desk's file could not be written anew without what was erased; that is tried again at the next end",
-                    e);
+                    "the desk's file could not be written anew without what was erased; that is tried again at the next end: {}",
+                    Trace.of(e));
         }
     }
 

@@ -10,6 +10,7 @@ import org.h2.mvstore.MVStore;
 import org.h2.mvstore.MVStoreException;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.DeskState;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -72,7 +73,7 @@ class FileKeeping implements SmartLifecycle {
             }
             seen = store.getCurrentVersion();
         } catch (SQLException | MVStoreException e) {
-            LOG.warn("the desk's file could not be cleared up", e);
+            LOG.warn("the desk's file could not be cleared up: {}", Trace.of(e));
         }
     }
 

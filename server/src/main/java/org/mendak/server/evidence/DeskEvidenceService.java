@@ -28,6 +28,7 @@ import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Rests;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.platform.Who;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -150,7 +151,7 @@ class DeskEvidenceService {
                 looks.remove(choice, mine);
                 mine.all.complete(all);
             } catch (RuntimeException | Error e) {
-                LOG.error("the evidence of the desk cannot be computed", e);
+                LOG.error("the evidence of the desk cannot be computed: {}", Trace.of(e));
                 looks.remove(choice, mine);
                 mine.all.completeExceptionally(e);
             }
@@ -191,7 +192,7 @@ class DeskEvidenceService {
         try {
             return Optional.of(lines.of(e.plannable(), choice));
         } catch (RuntimeException x) {
-            LOG.error("the evidence of {} cannot be computed", e.key(), x);
+            LOG.error("the evidence of {} cannot be computed: {}", e.key(), Trace.of(x));
             return Optional.empty();
         }
     }
@@ -301,7 +302,7 @@ class DeskEvidenceService {
                 memory.fill();
                 ahead();
             } catch (RuntimeException e) {
-                LOG.warn("cases could not be read ahead; they are read when somebody asks", e);
+                LOG.warn("cases could not be read ahead; they are read when somebody asks: {}", Trace.of(e));
             }
         });
     }

@@ -27,6 +27,7 @@ import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.team.TeamService;
 import org.slf4j.Logger;
@@ -135,7 +136,7 @@ class CaseImport {
         try {
             db.run(tx -> audit.write(tx, caller, "cases-imported", "cases", run.said()));
         } catch (DbException | Refusal e) {
-            LOG.error("an import could not be written down: {}", run.said(), e);
+            LOG.error("an import could not be written down: {}: {}", run.said(), Trace.of(e));
         }
     }
 

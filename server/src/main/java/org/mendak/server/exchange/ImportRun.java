@@ -13,6 +13,7 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Jobs;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
 import org.slf4j.Logger;
@@ -95,7 +96,7 @@ final class ImportRun {
         if (created == 0) {
             return e;
         }
-        LOG.error("an import of cases stopped after {} cases", created, e);
+        LOG.error("an import of cases stopped after {} cases: {}", created, Trace.of(e));
         return Refusal.unavailable(
                 "The import stopped: " + created
                         + " cases are stored, the rest is not. Import the same file again to go on.",

@@ -33,6 +33,7 @@ import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.platform.Words;
 import org.mendak.server.upkeep.WantsCare;
 import org.slf4j.Logger;
@@ -246,7 +247,7 @@ public class FindService {
                 keep();
             }
         } catch (IOException | RuntimeException e) {
-            LOG.warn("what can be found could not be read; it is read again with the next change", e);
+            LOG.warn("what can be found could not be read; it is read again with the next change: {}", Trace.of(e));
         }
     }
 

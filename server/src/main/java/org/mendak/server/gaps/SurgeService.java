@@ -13,6 +13,7 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -103,7 +104,7 @@ public class SurgeService {
         try {
             looked();
         } catch (RuntimeException e) {
-            LOG.warn("surges could not be looked for; who asks is told what was seen last", e);
+            LOG.warn("surges could not be looked for; who asks is told what was seen last: {}", Trace.of(e));
         } finally {
             looking.unlock();
         }

@@ -21,6 +21,7 @@ import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Rests;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.recognition.Experience;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -127,7 +128,7 @@ class CaseExperience implements Experience {
             }
         } catch (RuntimeException e) {
             allReadAt = null; // what had changed is among all
-            LOG.warn("cases could not be read; recognition goes on with what was read last", e);
+            LOG.warn("cases could not be read; recognition goes on with what was read last: {}", Trace.of(e));
         } finally {
             // a desk where something changes all the time has its minutes too
             readAt = stale ? now : readAt;

@@ -15,6 +15,7 @@ import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.Vocabulary;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Trace;
 import org.mendak.server.platform.Tx;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -86,7 +87,7 @@ class PublishedLibrary {
                 events.publishEvent(new LibraryChanged(library));
             } catch (RuntimeException e) {
                 // what was published is stored: the call must not say otherwise
-                LOG.error("the library could not be read after a change; readers see the one before", e);
+                LOG.error("the library could not be read after a change; readers see the one before: {}", Trace.of(e));
                 failed = true;
                 again.schedule(() -> build(upTo), AGAIN_S, TimeUnit.SECONDS);
             }

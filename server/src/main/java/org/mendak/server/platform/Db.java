@@ -22,9 +22,11 @@ public class Db {
 
     private final DataSource source;
     private final DeskState state;
+    private final SlowStatements slow;
     private final OnDisk onDisk = new OnDisk();
 
-    Db(DataSource source, DeskState state) {
+    Db(DataSource source, DeskState state, SlowStatements slow) {
+        this.slow = slow;
         this.source = source;
         this.state = state;
     }
@@ -52,7 +54,7 @@ public class Db {
         T result;
         MVStore file = null;
         try (Connection c = source.getConnection()) {
-            tx = new Tx(c, state);
+            tx = new Tx(c, state, slow);
             try {
                 result = work.apply(tx);
                 c.commit();

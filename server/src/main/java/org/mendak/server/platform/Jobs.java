@@ -148,7 +148,7 @@ public class Jobs {
             LOG.error("job {}: {}", job.view.get().kind(), e.getMessage());
             failed(job, e.getMessage());
         } catch (RuntimeException e) {
-            LOG.error("job {} failed", job.view.get().kind(), e);
+            LOG.error("job {} failed: {}", job.view.get().kind(), Trace.of(e));
             failed(job, "Something went wrong here. Nothing was stored.");
         }
     }

@@ -81,7 +81,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.INTERNAL_SERVER_ERROR,
-                        "It could not be stored. Nothing was changed; please try again."));
+                        "It could not be stored. Nothing was changed; please try again." + logged()));
+    }
+
+    /** What to tell whoever reads the log. */
+    private static String logged() {
+        String id = RequestIdFilter.current();
+        return id.isEmpty() ? "" : " The log tells more under " + id + ".";
     }
 
     /** Mostly somebody who cancelled while the file was on its way. */
@@ -98,7 +104,8 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         LOG.error("{} failed: {}", call(request), Trace.of(e));
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
-                        HttpStatus.INTERNAL_SERVER_ERROR, "Something went wrong here. Nothing was changed."));
+                        HttpStatus.INTERNAL_SERVER_ERROR,
+                        "Something went wrong here. Nothing was changed." + logged()));
     }
 
     @Override

@@ -18,6 +18,7 @@ import org.springframework.util.unit.DataSize;
  * @param proxies addresses of the proxies that are believed when they say who calls and whether the line is encrypted; none unless named
  * @param backupEvery how often a backup is written into the data folder's {@code backups}; zero for never
  * @param backupsKept how many of those are kept
+ * @param slowStatement statements that take longer are told of in the log; zero for none
  * @param apiDocument whether the API document is for everybody; otherwise for those signed in
  */
 @ConfigurationProperties("mendak")
@@ -30,9 +31,11 @@ public record Settings(
         List<String> proxies,
         Duration backupEvery,
         int backupsKept,
+        Duration slowStatement,
         boolean apiDocument) {
     public Settings {
         proxies = proxies == null ? List.of() : List.copyOf(proxies);
+        slowStatement = slowStatement == null ? Duration.ZERO : slowStatement;
         backupEvery = backupEvery == null ? Duration.ZERO : backupEvery;
         if (backupEvery.isNegative() || !backupEvery.isZero() && backupsKept < 1) {
             throw new IllegalArgumentException("mendak.backups-kept is " + backupsKept + ", must be at least 1");

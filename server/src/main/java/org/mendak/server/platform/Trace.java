@@ -5,14 +5,15 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What went wrong and where, for the log: kinds, codes and places. Messages are left out, since they quote what somebody sent. */
-final class Trace {
+public final class Trace {
 
     private static final int MOST_CAUSES = 5;
     private static final int MOST_FRAMES = 12;
 
     private Trace() {}
 
-    static String of(Throwable failure) {
+    /** Several lines. */
+    public static String of(Throwable failure) {
         StringBuilder out = new StringBuilder();
         Throwable t = failure;
         for (int i = 0; t != null && i < MOST_CAUSES; i++, t = t.getCause()) {

@@ -27,11 +27,13 @@ public final class Tx {
 
     private final Connection connection;
     private final DeskState state;
+    private final SlowStatements slow;
     private final List<Runnable> after = new ArrayList<>();
     private final Map<Object, Object> kept = new HashMap<>();
     private boolean wrote;
 
-    Tx(Connection connection, DeskState state) {
+    Tx(Connection connection, DeskState state, SlowStatements slow) {
+        this.slow = slow;
         this.connection = connection;
         this.state = state;
     }
@@ -94,39 +96,40 @@ public final class Tx {
     /** Inserts one row; the key it was given. */
     public long insert(String sql, Object... values) {
         writes();
-        try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
-            bind(s, values);
-            s.executeUpdate();
-            try (ResultSet keys = s.getGeneratedKeys()) {
-                keys.next();
-                return keys.getLong(1);
-            }
-        } catch (SQLException e) {
-            state.seen(e, sql);
-            throw new DbException("refused: " + sql, e);
-        }
+        return with(
+                sql,
+                values,
+                s -> {
+                    s.executeUpdate();
+                    try (ResultSet keys = s.getGeneratedKeys()) {
+                        keys.next();
+                        return keys.getLong(1);
+                    }
+                },
+                Statement.RETURN_GENERATED_KEYS);
     }
 
     /** Inserts many rows; the keys they were given, in their order. */
     public List<Long> insertAll(String sql, List<Object[]> rows) {
         writes();
-        List<Long> given = new ArrayList<>(rows.size());
-        try (PreparedStatement s = connection.prepareStatement(sql, Statement.RETURN_GENERATED_KEYS)) {
-            for (Object[] row : rows) {
-                bind(s, row);
-                s.addBatch();
-            }
-            s.executeBatch();
-            try (ResultSet keys = s.getGeneratedKeys()) {
-                while (keys.next()) {
-                    given.add(keys.getLong(1));
-                }
-            }
-        } catch (SQLException e) {
-            state.seen(e, sql);
-            throw new DbException("refused: " + sql, e);
-        }
-        return given;
+        return with(
+                sql,
+                new Object[0],
+                s -> {
+                    for (Object[] row : rows) {
+                        bind(s, row);
+                        s.addBatch();
+                    }
+                    s.executeBatch();
+                    List<Long> given = new ArrayList<>(rows.size());
+                    try (ResultSet keys = s.getGeneratedKeys()) {
+                        while (keys.next()) {
+                            given.add(keys.getLong(1));
+                        }
+                    }
+                    return given;
+                },
+                Statement.RETURN_GENERATED_KEYS);
     }
 
     /** Runs one statement with many sets of values. */
@@ -162,12 +165,19 @@ public final class Tx {
     }
 
     private <T> T with(String sql, Object[] values, Work<T> work) {
-        try (PreparedStatement s = connection.prepareStatement(sql)) {
+        return with(sql, values, work, Statement.NO_GENERATED_KEYS);
+    }
+
+    private <T> T with(String sql, Object[] values, Work<T> work, int keys) {
+        long begun = System.nanoTime();
+        try (PreparedStatement s = connection.prepareStatement(sql, keys)) {
             bind(s, values);
             return work.apply(s);
         } catch (SQLException e) {
             state.seen(e, sql);
             throw new DbException("refused: " + sql, e);
+        } finally {
+            slow.ended(sql, begun);
         }
     }
 

@@ -25,6 +25,7 @@ import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
@@ -184,7 +185,7 @@ class ScanService {
                             .map(f -> new LogScanned.Line(f.excerpts().get(0).text(), f.count()))
                             .toList()));
         } catch (RuntimeException e) {
-            LOG.error("what a log could not name was not kept", e);
+            LOG.error("what a log could not name was not kept: {}", Trace.of(e));
         }
     }
 
@@ -201,7 +202,7 @@ class ScanService {
         } catch (Refusal r) {
             return new Ended(State.FAILED, scan.view.done(), null, r.getMessage());
         } catch (IOException | RuntimeException e) {
-            LOG.error("scan failed", e);
+            LOG.error("scan failed: {}", Trace.of(e));
             return new Ended(
                     State.FAILED, scan.view.done(), null, "The log could not be read to its end. It was deleted.");
         }
@@ -211,7 +212,7 @@ class ScanService {
         try {
             Files.deleteIfExists(path);
         } catch (IOException e) {
-            LOG.warn("a log could not be deleted; the next start tries again", e);
+            LOG.warn("a log could not be deleted; the next start tries again: {}", Trace.of(e));
         }
     }
 

@@ -4,6 +4,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Rests;
+import org.mendak.server.platform.Trace;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -38,7 +39,7 @@ class Daily implements SmartLifecycle {
         try {
             retention.daily(resting);
         } catch (RuntimeException e) {
-            LOG.error("what was kept long enough could not be looked for", e);
+            LOG.error("what was kept long enough could not be looked for: {}", Trace.of(e));
         }
     }
 

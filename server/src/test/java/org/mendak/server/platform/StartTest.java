@@ -18,8 +18,8 @@ class StartTest {
 
     @Test
     void aDataFolderThatIsNeitherAbsoluteNorRelativeIsRefused() {
-        assertThatThrownBy(() ->
-                        new Settings("data", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, false))
+        assertThatThrownBy(() -> new Settings(
+                        "data", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, null, false))
                 .hasMessageContaining("must be absolute or begin with ./");
     }
 
