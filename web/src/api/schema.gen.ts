@@ -2169,6 +2169,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/session/news": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations["newsRead"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/sessions": {
     parameters: {
       query?: never;
@@ -4347,8 +4363,10 @@ export interface components {
       byAccount: boolean;
       /** Format: int64 */
       id: number;
+      lessThanLead: boolean;
       login: string;
       name: string;
+      news: components["schemas"]["SignInNewsNews"][];
       password: boolean;
       roles: string[];
       shown: string;
@@ -4400,6 +4418,13 @@ export interface components {
     };
     ShownShowFix: {
       fix: string;
+    };
+    SignInNewsNews: {
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      what: string;
+      who: string;
     };
     SignInsWelcome: {
       login: null | string;
@@ -8420,6 +8445,24 @@ export interface operations {
     responses: {
       /** @description OK */
       200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  newsRead: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
         headers: {
           [name: string]: unknown;
         };

@@ -3,6 +3,7 @@ import { expect, test } from "vitest";
 import type { CaseLine } from "../api";
 import { SignedIn } from "../frame";
 import { key, render, server, settle } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { DeskPage } from "./DeskPage";
 
 const line = (number: number, title: string, more: Partial<CaseLine> = {}): CaseLine => ({
@@ -36,10 +37,7 @@ async function desk(lines: CaseLine[] | undefined): Promise<HTMLElement> {
         name: "Runa Holm",
         shown: "Runa Holm",
         roles: ["agent"],
-        password: true,
-        byAccount: false,
-        account: null,
-        signOut: () => undefined,
+        ...signedIn,
       }}
     >
       <DeskPage />

@@ -3,6 +3,7 @@ import { expect, test, vi } from "vitest";
 import type { DeskEvidence, ErrorEvidence, FixEvidence } from "../api";
 import { SignedIn } from "../frame";
 import { click, key, render, server, settle } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { words } from "../words";
 import { ErrorEvidencePage } from "./ErrorEvidencePage";
 import { EvidencePage } from "./EvidencePage";
@@ -151,10 +152,7 @@ async function shown(roles: string[], e: ErrorEvidence = EVIDENCE, table: Record
         name: "X",
         shown: "X",
         roles,
-        password: true,
-        byAccount: false,
-        account: null,
-        signOut: () => undefined,
+        ...signedIn,
       }}
     >
       <ErrorEvidencePage />

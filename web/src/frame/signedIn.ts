@@ -17,5 +17,7 @@ export const SignedIn = createContext<Self>({
   password: true,
   byAccount: false,
   account: null,
+  lessThanLead: false,
+  news: [],
   signOut: () => undefined,
 });

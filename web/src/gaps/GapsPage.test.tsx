@@ -3,6 +3,7 @@ import { expect, test } from "vitest";
 import type { GapShape, LogGap } from "../api";
 import { SignedIn } from "../frame";
 import { key, render, server, settle, typeIn } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { Before } from "./Before";
 import { GapsPage } from "./GapsPage";
 
@@ -42,10 +43,7 @@ const self = (role: string) => ({
   name: "Siv Aune",
   shown: "Siv Aune",
   roles: [role],
-  password: true,
-  byAccount: false,
-  account: null,
-  signOut: () => undefined,
+  ...signedIn,
 });
 const author = self("author");
 

@@ -33,3 +33,5 @@ export { Mishaps } from "./Mishap";
 export { Pop } from "./Pop";
 export { ToldLine } from "./ToldLine";
 export { useNow } from "./useNow";
+export { Strength } from "./Strength";
+export { SHORTEST } from "./strength";

@@ -5,6 +5,7 @@ import { SignedIn } from "../frame";
 import { Coming, Failed, keepFor } from "../look";
 import { sessionQuery, signOut } from "./api";
 import { DeskNotice } from "./DeskNotice";
+import { SignInNews } from "./SignInNews";
 import { SignInPage } from "./SignInPage";
 import "./session.css";
 
@@ -30,6 +31,8 @@ export function SessionGate({ children }: { children: ReactNode }) {
       password: user?.password ?? false,
       byAccount: user?.byAccount ?? false,
       account: data?.account ?? null,
+      lessThanLead: user?.lessThanLead ?? false,
+      news: user?.news ?? [],
       signOut: () =>
         void signOut().then((session) => {
           if (session.farewell !== null) window.location.assign(session.farewell);
@@ -45,6 +48,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
   return (
     <SignedIn value={self}>
       <DeskNotice desk={data.desk} />
+      <SignInNews news={self.news} />
       {children}
       {lapsed && (
         <div className="over-all">

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { type FormEvent, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { Coming, Failed, Sign } from "../look";
+import { Coming, Failed, SHORTEST, Sign, Strength } from "../look";
 import { words } from "../words";
 import { invitationQuery, sessionQuery, welcome } from "./api";
 import { Refused, TextField } from "./TextField";
@@ -75,11 +75,14 @@ export function WelcomePage() {
               value={password}
               onChange={setPassword}
             />
+            <Strength password={password} />
             <Refused why={refused} />
             <Button
               type="primary"
               htmlType="submit"
-              disabled={(data.login === null && (!name.trim() || !login.trim())) || password.length < 10}
+              disabled={
+                (data.login === null && (!name.trim() || !login.trim())) || password.length < SHORTEST
+              }
             >
               {words.welcome.go}
             </Button>

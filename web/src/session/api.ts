@@ -27,6 +27,9 @@ export const away = (to: string, anew: boolean) => got(api.POST("/api/session/aw
 
 export const signOut = () => session(api.DELETE("/api/session"));
 
+/** What happened about one's sign-in was read; it is not told again. */
+export const readNews = () => got(api.DELETE("/api/session/news"));
+
 export const invitationQuery = (code: string) =>
   queryOptions({
     queryKey: ["welcome", code],

@@ -2,6 +2,7 @@ import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { SignedIn } from "../frame";
 import { click, render, server, typeIn } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { KeepingPage } from "./KeepingPage";
 
 const settings = {
@@ -17,10 +18,7 @@ const self = {
   name: "Odd",
   shown: "Odd",
   roles: ["lead"],
-  password: true,
-  byAccount: false,
-  account: null,
-  signOut: () => undefined,
+  ...signedIn,
 };
 
 async function keeping(table: Record<string, unknown> = {}) {

@@ -2,6 +2,7 @@ import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { SignedIn } from "../frame";
 import { click, render, server } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { words } from "../words";
 import { OwnAccount } from "./OwnAccount";
 
@@ -11,8 +12,7 @@ const self = {
   name: "Odd",
   shown: "Odd",
   roles: ["agent"],
-  password: true,
-  signOut: () => undefined,
+  ...signedIn,
 };
 const shown = (account: string | null, byAccount: boolean) =>
   render(

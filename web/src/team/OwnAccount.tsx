@@ -7,7 +7,7 @@ import { tieAccount } from "./api";
 
 /** One's account from elsewhere, where the desk takes such: whether one signs in with it, and how one comes to. */
 export function OwnAccount() {
-  const { account, byAccount } = useContext(SignedIn);
+  const { account, byAccount, lessThanLead } = useContext(SignedIn);
   const say = useSay();
   if (account === null) return null;
   const said = cameBack();
@@ -23,6 +23,7 @@ export function OwnAccount() {
       <h2>{words.account.title}</h2>
       {said && <p role="status">{said}</p>}
       <p className="soft">{byAccount ? words.account.byIt(account) : words.account.notYet(account)}</p>
+      {lessThanLead && <p role="status">{words.account.lessThanLead(account)}</p>}
       {!byAccount && <Button onClick={() => void tie()}>{words.account.tie(account)}</Button>}
     </section>
   );

@@ -1,7 +1,7 @@
 import { Button, Input } from "antd";
 import { type FormEvent, useContext, useState } from "react";
 import { SignedIn } from "../frame";
-import { useSay } from "../look";
+import { SHORTEST, Strength, useSay } from "../look";
 import { words } from "../words";
 import { changePassword } from "./api";
 
@@ -47,10 +47,11 @@ export function OwnPassword() {
           value={fresh}
           onChange={(e) => setFresh(e.target.value)}
         />
-        <Button htmlType="submit" disabled={old === "" || fresh.length < 10}>
+        <Button htmlType="submit" disabled={old === "" || fresh.length < SHORTEST}>
           {t.changePassword}
         </Button>
       </form>
+      <Strength password={fresh} />
       {refused && (
         <p className="refused" role="alert">
           {refused}

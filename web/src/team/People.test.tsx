@@ -3,6 +3,7 @@ import { expect, test } from "vitest";
 import type { Person } from "../api";
 import { SignedIn } from "../frame";
 import { click, render, server, typeIn } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { PeoplePage } from "./PeoplePage";
 
 const person = (id: number, login: string | null, more: Partial<Person> = {}): Person => ({
@@ -25,10 +26,7 @@ const self = {
   name: "Odd",
   shown: "Odd",
   roles: ["lead"],
-  password: true,
-  byAccount: false,
-  account: null,
-  signOut: () => undefined,
+  ...signedIn,
 };
 
 async function people(all: Person[], table: Record<string, unknown> = {}) {

@@ -3,6 +3,7 @@ import { expect, test } from "vitest";
 import type { UpkeepItem } from "../api";
 import { SignedIn } from "../frame";
 import { key, render, server } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { UpkeepPage } from "./UpkeepPage";
 
 const item = (over: Partial<UpkeepItem>): UpkeepItem => ({
@@ -40,10 +41,7 @@ const page = (role = "author") =>
         name: "Siv Aune",
         shown: "Siv Aune",
         roles: [role],
-        password: true,
-        byAccount: false,
-        account: null,
-        signOut: () => undefined,
+        ...signedIn,
       }}
     >
       <UpkeepPage />

@@ -6,6 +6,8 @@ export const accountWords = {
   byIt: (account: string) => `You sign in with ${account}. Your role here comes with it.`,
   notYet: (account: string) =>
     `So far you sign in with a password. Once you sign in with ${account}, your role here comes with it.`,
+  lessThanLead: (account: string) =>
+    `You are a lead, and leads here need a second factor. You came in without one; sign out, and in with ${account}, which asks for it.`,
   tie: (account: string) => `Sign in with ${account} from now on`,
   /** Why somebody was not let in, by the server's word for it. */
   cameBack: {

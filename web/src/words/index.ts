@@ -13,6 +13,7 @@ import { rehearsingWords } from "./rehearsing";
 import { sheetWords } from "./sheet";
 import { surgeWords } from "./surges";
 import { accountWords } from "./account";
+import { newsWords } from "./news";
 import { teamWords } from "./team";
 import { upkeepWords } from "./upkeep";
 
@@ -146,7 +147,7 @@ export const words = {
     text: "Leads publish, import and look after people. This address works once.",
     name: "Your name",
     login: "Sign-in name",
-    password: "Password, at least 10 characters",
+    password: "Password, at least 12 characters",
     go: "Begin",
     gone: "This address was used already, is over, or a newer one was made. Sign in, or ask who gave it to you.",
     choose: "Choose your password",
@@ -494,6 +495,13 @@ export const words = {
   },
   team: teamWords,
   account: accountWords,
+  news: newsWords,
+  strength: [
+    "too short: at least 12 characters",
+    "weak: others try something like it",
+    "fair: a few more characters make it strong",
+    "strong",
+  ] as string[],
   mishap: {
     title: "This page has come apart",
     text: "Something in it could not be drawn. What was recorded is stored; steps that were still on their way are sent again.",

@@ -119,7 +119,7 @@ export const teamWords = {
   ownPassword: "My password",
   ownPasswordSays: "A new one ends all my other sign-ins and my tokens.",
   oldPassword: "Your password today",
-  newPassword: "A new password, at least 10 characters",
+  newPassword: "A new password, at least 12 characters",
   changePassword: "Change it",
   passwordChanged: "The new password holds. Your other sign-ins and your tokens have ended.",
 

@@ -42,13 +42,14 @@ public final class RunningApp implements AutoCloseable {
                 "--mendak.data=" + data,
                 "--mendak.demo=" + demo,
                 "--mendak.demo-folder=" + DEMO,
-                "--logging.level.org.openqa=error"));
+                // most tests that move the clock are not about sign-ins
+                "--mendak.session-longest=4000d"));
         for (String setting : settings) {
             // in place of the same one, not beside it
             args.removeIf(a -> a.startsWith(setting.substring(0, setting.indexOf('=') + 1)));
             args.add(setting);
         }
-        // one start at a time: starting sets the logging of the whole process
+        // one start at a time: several at once take longer than one after the other
         synchronized (STARTING) {
             context = new SpringApplicationBuilder(Mendak.class)
                     .initializers(c -> {
@@ -59,7 +60,6 @@ public final class RunningApp implements AutoCloseable {
                         }
                     })
                     .run(args.toArray(String[]::new));
-            SuiteLog.listen();
         }
     }
 

@@ -2,8 +2,6 @@ package org.mendak.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import ch.qos.logback.classic.Logger;
-import ch.qos.logback.classic.LoggerContext;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.classic.spi.IThrowableProxy;
 import ch.qos.logback.core.AppenderBase;
@@ -15,47 +13,26 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import org.mendak.server.platform.Db;
-import org.slf4j.LoggerFactory;
 
 /**
- * Whatever this process writes into its log, as it is written, over the whole suite. When a desk ends it is searched for what that desk knows of people:
+ * Whatever this process writes into its log, as it is written, over the whole suite; put in place by {@code logback-test.xml}. When a desk ends it is searched for what that desk knows of people:
  * names, requesters, and what was pasted and typed.
  */
-final class SuiteLog {
+public final class SuiteLog extends AppenderBase<ILoggingEvent> {
 
     /** What is shorter may be a word of the language. */
     private static final int SHORTEST = 6;
 
     private static final int MOST_OF_A_KIND = 3_000;
-    private static final String NAME = "suite";
     private static final Collection<String> LINES = new ConcurrentLinkedQueue<>();
 
-    private SuiteLog() {}
-
-    /** Listens from here on; a start sets the logging of the process anew. */
-    static void listen() {
-        Logger root = (Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME);
-        if (root.getAppender(NAME) != null) {
-            return;
+    @Override
+    protected void append(ILoggingEvent event) {
+        StringBuilder line = new StringBuilder(event.getFormattedMessage());
+        for (IThrowableProxy t = event.getThrowableProxy(); t != null; t = t.getCause()) {
+            line.append('\n').append(t.getMessage());
         }
-        AppenderBase<ILoggingEvent> all = new AppenderBase<>() {
-            @Override
-            protected void append(ILoggingEvent event) {
-                StringBuilder line = new StringBuilder(event.getFormattedMessage());
-                for (IThrowableProxy t = event.getThrowableProxy(); t != null; t = t.getCause()) {
-                    line.append('\n').append(t.getMessage());
-                }
-                LINES.add(line.toString());
-            }
-        };
-        all.setName(NAME);
-        all.setContext((LoggerContext) LoggerFactory.getILoggerFactory());
-        all.start();
-        root.addAppender(all);
-    }
-
-    static List<String> lines() {
-        return List.copyOf(LINES);
+        LINES.add(line.toString());
     }
 
     private static List<String> column(Db db, String column, String table) {

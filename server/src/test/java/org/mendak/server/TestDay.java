@@ -39,6 +39,18 @@ public final class TestDay {
         private final long startedNanos = System.nanoTime();
         private volatile Duration by = Duration.ZERO;
 
+        private volatile Instant stopped;
+
+        /** Stands still from here on, so that nothing is over because the machine is busy. */
+        public void stop() {
+            stopped = instant();
+        }
+
+        /** Goes on with what the time is by now. */
+        public void goOn() {
+            stopped = null;
+        }
+
         /** Moves it on. */
         public void forward(Duration d) {
             by = by.plus(d);
@@ -56,7 +68,10 @@ public final class TestDay {
 
         @Override
         public Instant instant() {
-            return BEGIN.plusNanos(System.nanoTime() - startedNanos).plus(by);
+            Instant still = stopped;
+            return still != null
+                    ? still
+                    : BEGIN.plusNanos(System.nanoTime() - startedNanos).plus(by);
         }
     }
 }

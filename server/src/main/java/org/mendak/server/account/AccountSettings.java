@@ -15,6 +15,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param scopes what is asked for beside {@code openid}
  * @param roleClaim the claim that says the role, a text or a list; dots lead into objects
  * @param leads values of that claim that make a lead; and {@code authors} and {@code agents}. The highest role counts
+ * @param secondFactors values of the claim {@code amr} by which the provider says that it asked for a second factor
  */
 @ConfigurationProperties("mendak.account")
 record AccountSettings(
@@ -26,13 +27,15 @@ record AccountSettings(
         @DefaultValue("roles") String roleClaim,
         @DefaultValue("mendak-lead") List<String> leads,
         @DefaultValue("mendak-author") List<String> authors,
-        @DefaultValue("mendak-agent") List<String> agents) {
+        @DefaultValue("mendak-agent") List<String> agents,
+        @DefaultValue({"mfa", "otp", "hwk", "fpt", "face"}) List<String> secondFactors) {
 
     AccountSettings {
         scopes = List.copyOf(scopes);
         leads = List.copyOf(leads);
         authors = List.copyOf(authors);
         agents = List.copyOf(agents);
+        secondFactors = List.copyOf(secondFactors);
         if (!issuer.isEmpty()) {
             encrypted(issuer);
             if (clientId.isBlank()) {

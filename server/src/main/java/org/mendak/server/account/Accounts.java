@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
@@ -214,7 +215,13 @@ public class Accounts {
                 login(u),
                 orEmpty(u.getFullName()).strip(),
                 roles.of(u.getClaims()).orElse(null),
+                asked(u),
                 u.getIdToken().getTokenValue());
+    }
+
+    private boolean asked(OidcUser u) {
+        List<String> how = u.getIdToken().getAuthenticationMethods();
+        return how != null && how.stream().anyMatch(settings.secondFactors()::contains);
     }
 
     private static String login(OidcUser u) {

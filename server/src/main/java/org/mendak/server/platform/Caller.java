@@ -9,23 +9,26 @@ import java.util.Set;
  *
  * @param id the person's id; 0 for the command line on this machine
  * @param scopes what this call may do
+ * @param role what they may do on this call: theirs, or {@code most} if that is less
  * @param signIns which of the person's generations of sign-ins this one is of; an earlier one has ended
+ * @param most the highest role that the way they came in gives to anybody
  */
-public record Caller(long id, String login, String name, Role role, Set<Scope> scopes, int signIns)
+public record Caller(long id, String login, String name, Role role, Set<Scope> scopes, int signIns, Role most)
         implements Serializable {
 
-    private static final long serialVersionUID = 2L;
+    private static final long serialVersionUID = 3L;
 
     /** Everything a person may do from a browser. */
     public static final Set<Scope> EVERYTHING = Set.copyOf(EnumSet.allOf(Scope.class));
 
     /** Whoever does not sign in: the command line, the demo's loader. */
     public Caller(long id, String login, String name, Role role, Set<Scope> scopes) {
-        this(id, login, name, role, scopes, 0);
+        this(id, login, name, role, scopes, 0, Role.LEAD);
     }
 
     public Caller {
         scopes = Set.copyOf(scopes);
+        role = role.compareTo(most) > 0 ? most : role;
     }
 
     /** The person, as records keep them. */

@@ -15,7 +15,6 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MultipartException;
-import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 
@@ -26,19 +25,18 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
     private final DeskState state;
+    private final RefusedCalls calls;
 
-    ProblemAdvice(DeskState state) {
+    ProblemAdvice(DeskState state, RefusedCalls calls) {
+        this.calls = calls;
         this.state = state;
     }
 
-    /** Which call it was, without what was sent with it. */
-    private static String call(HttpServletRequest request) {
-        Object pattern = request.getAttribute(HandlerMapping.BEST_MATCHING_PATTERN_ATTRIBUTE);
-        return request.getMethod() + " " + (pattern == null ? "(no call)" : pattern);
-    }
-
     @ExceptionHandler(Refusal.class)
-    ResponseEntity<ProblemDetail> refused(Refusal r) {
+    ResponseEntity<ProblemDetail> refused(Refusal r, HttpServletRequest request) {
+        if (r.status() == HttpStatus.FORBIDDEN) {
+            calls.forbidden(request);
+        }
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(r.status(), r.getMessage());
         r.more().forEach(problem::setProperty);
         ResponseEntity.BodyBuilder answer = ResponseEntity.status(r.status());
@@ -70,7 +68,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                                     HttpStatus.CONFLICT,
                                     "Somebody else stored the same at the same moment. Nothing of yours was stored; look again."));
         }
-        LOG.error("{}: {}: {}", call(request), e.getMessage(), Trace.of(e.getCause()));
+        LOG.error("{}: {}: {}", RefusedCalls.call(request), e.getMessage(), Trace.of(e.getCause()));
         if (state.told().trouble() != DeskState.Trouble.NONE) {
             return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
                     .header(HttpHeaders.RETRY_AFTER, "2")
@@ -93,7 +91,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     /** Mostly somebody who cancelled while the file was on its way. */
     @ExceptionHandler(MultipartException.class)
     ResponseEntity<ProblemDetail> brokenOff(MultipartException e, HttpServletRequest request) {
-        LOG.info("{}: the upload broke off", call(request));
+        LOG.info("{}: the upload broke off", RefusedCalls.call(request));
         return ResponseEntity.badRequest()
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.BAD_REQUEST, "The upload broke off or is damaged. Nothing of it was kept."));
@@ -101,7 +99,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(RuntimeException.class)
     ResponseEntity<ProblemDetail> unexpected(RuntimeException e, HttpServletRequest request) {
-        LOG.error("{} failed: {}", call(request), Trace.of(e));
+        LOG.error("{} failed: {}", RefusedCalls.call(request), Trace.of(e));
         return ResponseEntity.status(HttpStatus.INTERNAL_SERVER_ERROR)
                 .body(ProblemDetail.forStatusAndDetail(
                         HttpStatus.INTERNAL_SERVER_ERROR,

@@ -20,8 +20,6 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.csrf.CsrfException;
@@ -53,30 +51,26 @@ class SecurityConfig {
     private static final String[] API_DOCUMENT = {"/v3/api-docs/**"};
     private static final String[] NOTHING = {"/nothing-is-here"};
 
-    @Bean
-    PasswordEncoder passwordEncoder() {
-        return new BCryptPasswordEncoder(10);
-    }
-
     /** Programs: no session, no cookies, no CSRF. */
     @Bean
     @Order(1)
-    SecurityFilterChain programs(HttpSecurity http, Identities identities, Settings settings) throws Exception {
+    SecurityFilterChain programs(HttpSecurity http, Identities identities, Settings settings, RefusedCalls calls)
+            throws Exception {
         http.securityMatcher(r -> r.getHeader(HttpHeaders.AUTHORIZATION) != null)
                 .csrf(c -> c.disable())
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(new BearerFilter(identities), AuthorizationFilter.class);
-        return common(http, settings).build();
+                .addFilterBefore(new BearerFilter(identities, calls), AuthorizationFilter.class);
+        return common(http, settings, calls).build();
     }
 
     @Bean
     @Order(2)
-    SecurityFilterChain browsers(HttpSecurity http, Settings settings) throws Exception {
+    SecurityFilterChain browsers(HttpSecurity http, Settings settings, RefusedCalls calls) throws Exception {
         http.csrf(c -> c.csrfTokenRepository(new SessionTokens()).csrfTokenRequestHandler(new HeaderToken()));
-        return common(http, settings).build();
+        return common(http, settings, calls).build();
     }
 
-    private static HttpSecurity common(HttpSecurity http, Settings settings) throws Exception {
+    private static HttpSecurity common(HttpSecurity http, Settings settings, RefusedCalls calls) throws Exception {
         return http.authorizeHttpRequests(a -> a
                         // the end of a call that was let in already, such as of a live stream whose session has ended
                         // meanwhile
@@ -107,12 +101,15 @@ class SecurityConfig {
                                 problem(r, HttpStatus.UNAUTHORIZED, signInFirst(q));
                             }
                         })
-                        .accessDeniedHandler((q, r, x) -> problem(
-                                r,
-                                HttpStatus.FORBIDDEN,
-                                x instanceof CsrfException
-                                        ? "The page's token is missing or old. Nothing was changed; load the page again and repeat it."
-                                        : "What is measured is for leads.")));
+                        .accessDeniedHandler((q, r, x) -> {
+                            calls.forbidden(q);
+                            problem(
+                                    r,
+                                    HttpStatus.FORBIDDEN,
+                                    x instanceof CsrfException
+                                            ? "The page's token is missing or old. Nothing was changed; load the page again and repeat it."
+                                            : "What is measured is for leads.");
+                        }));
     }
 
     /** What is measured is for leads, and for programs that hold a token of theirs for it. */
@@ -149,9 +146,11 @@ class SecurityConfig {
     /** Reads {@code Authorization: Bearer}. */
     static final class BearerFilter extends OncePerRequestFilter {
         private final Identities identities;
+        private final RefusedCalls calls;
 
-        BearerFilter(Identities identities) {
+        BearerFilter(Identities identities, RefusedCalls calls) {
             this.identities = identities;
+            this.calls = calls;
         }
 
         @Override
@@ -162,6 +161,7 @@ class SecurityConfig {
                     ? identities.byToken(header.substring(7).strip())
                     : java.util.Optional.<Caller>empty();
             if (caller.isEmpty()) {
+                calls.unknownToken();
                 r.setHeader(HttpHeaders.WWW_AUTHENTICATE, "Bearer");
                 problem(r, HttpStatus.UNAUTHORIZED, "This token is not known, or was revoked.");
                 return;

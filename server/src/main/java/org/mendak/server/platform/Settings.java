@@ -19,6 +19,9 @@ import org.springframework.util.unit.DataSize;
  * @param backupEvery how often a backup is written into the data folder's {@code backups}; zero for never
  * @param backupsKept how many of those are kept
  * @param slowStatement statements that take longer are told of in the log; zero for none
+ * @param pepper what passwords are hashed with beside their own salts, at least {@value #SHORTEST_PEPPER} characters; empty for nothing
+ * @param sessionLongest how long a sign-in in a browser lasts, however it is used
+ * @param leadsNeedSecondFactor whether a password alone makes nobody a lead
  * @param apiDocument whether the API document is for everybody; otherwise for those signed in
  */
 @ConfigurationProperties("mendak")
@@ -32,8 +35,21 @@ public record Settings(
         Duration backupEvery,
         int backupsKept,
         Duration slowStatement,
+        String pepper,
+        Duration sessionLongest,
+        boolean leadsNeedSecondFactor,
         boolean apiDocument) {
+
+    private static final int SHORTEST_PEPPER = 16;
+
     public Settings {
+        pepper = pepper == null ? "" : pepper;
+        if (!pepper.isEmpty() && pepper.length() < SHORTEST_PEPPER) {
+            // its value is not said
+            throw new IllegalArgumentException(
+                    "mendak.pepper has " + pepper.length() + " characters, must have at least " + SHORTEST_PEPPER);
+        }
+        sessionLongest = sessionLongest == null ? Duration.ofHours(12) : sessionLongest;
         proxies = proxies == null ? List.of() : List.copyOf(proxies);
         slowStatement = slowStatement == null ? Duration.ZERO : slowStatement;
         backupEvery = backupEvery == null ? Duration.ZERO : backupEvery;
@@ -44,6 +60,12 @@ public record Settings(
         if (!data.startsWith("/") && !data.startsWith("./")) {
             throw new IllegalArgumentException("mendak.data is \"" + data + "\", must be absolute or begin with ./");
         }
+    }
+
+    /** Secrets are not shown. */
+    @Override
+    public String toString() {
+        return "Settings[" + data + "]";
     }
 
     /** The data folder. */

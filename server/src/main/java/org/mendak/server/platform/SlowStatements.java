@@ -2,7 +2,6 @@ package org.mendak.server.platform;
 
 import java.time.Duration;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -15,11 +14,9 @@ import org.springframework.stereotype.Component;
 class SlowStatements {
 
     private static final Logger LOG = LoggerFactory.getLogger(SlowStatements.class);
-    private static final long APART_NS = TimeUnit.SECONDS.toNanos(1);
 
     private final long slowNs;
-    private final AtomicLong notBefore = new AtomicLong(System.nanoTime());
-    private final AtomicLong unsaid = new AtomicLong();
+    private final Sparingly sparingly = new Sparingly();
 
     SlowStatements(Settings settings) {
         Duration slow = settings.slowStatement();
@@ -28,20 +25,15 @@ class SlowStatements {
 
     /** @param begunNs when it began, by {@link System#nanoTime} */
     void ended(String sql, long begunNs) {
-        long now = System.nanoTime();
-        if (now - begunNs < slowNs) {
-            return;
+        long took = System.nanoTime() - begunNs;
+        if (took >= slowNs) {
+            sparingly
+                    .next()
+                    .ifPresent(others -> LOG.warn(
+                            "a statement took {} ms{}: {}",
+                            TimeUnit.NANOSECONDS.toMillis(took),
+                            Sparingly.others(others),
+                            sql));
         }
-        long earliest = notBefore.get();
-        if (now - earliest < 0 || !notBefore.compareAndSet(earliest, now + APART_NS)) {
-            unsaid.incrementAndGet();
-            return;
-        }
-        long others = unsaid.getAndSet(0);
-        LOG.warn(
-                "a statement took {} ms{}: {}",
-                TimeUnit.NANOSECONDS.toMillis(now - begunNs),
-                others == 0 ? "" : " (and " + others + " more since the last line)",
-                sql);
     }
 }

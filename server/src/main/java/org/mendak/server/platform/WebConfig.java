@@ -105,6 +105,6 @@ class WebConfig implements WebMvcConfigurer {
         if (now.signIns() != c.signIns()) {
             throw Refusal.unauthorized("This sign-in has ended: the password or the role was changed. Sign in again.");
         }
-        return new Caller(now.id(), now.login(), now.name(), now.role(), c.scopes(), now.signIns());
+        return new Caller(now.id(), now.login(), now.name(), now.role(), c.scopes(), now.signIns(), c.most());
     }
 }

@@ -3,6 +3,7 @@ package org.mendak.server.platform;
 import jakarta.servlet.ServletException;
 import java.io.IOException;
 import java.net.InetAddress;
+import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.apache.catalina.connector.Request;
@@ -12,21 +13,38 @@ import org.apache.catalina.valves.ValveBase;
 import org.apache.coyote.ActionCode;
 import org.springframework.boot.tomcat.ConfigurableTomcatWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
+import org.springframework.boot.web.server.servlet.ConfigurableServletWebServerFactory;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.core.env.Environment;
 import org.springframework.http.HttpHeaders;
 
 /** Where the web server listens, which proxies it believes, and what becomes of bodies that nobody wanted. */
 @Configuration
 class WebServerConfig {
 
+    /** Where one of these is set, Mendak encrypts by itself. */
+    private static final List<String> TLS =
+            List.of("server.ssl.key-store", "server.ssl.certificate", "server.ssl.bundle");
+
     /** After what the settings say: the demo has passwords that everybody knows, so it is never anywhere but on this machine. */
     @Bean
     @Order(Ordered.LOWEST_PRECEDENCE)
-    WebServerFactoryCustomizer<ConfigurableTomcatWebServerFactory> webServer(Settings settings) {
+    WebServerFactoryCustomizer<ConfigurableTomcatWebServerFactory> webServer(
+            Settings settings, Environment environment) {
         return factory -> {
+            boolean encrypted = !settings.proxies().isEmpty() || TLS.stream().anyMatch(environment::containsProperty);
+            if (factory instanceof ConfigurableServletWebServerFactory servlets) {
+                var cookie = servlets.getSettings().getSession().getCookie();
+                // "__Host-" binds it to this very host, and browsers take it over TLS alone (RFC 6265bis, 4.1.3.2)
+                cookie.setName(encrypted ? "__Host-mendak" : "mendak");
+                cookie.setPath("/");
+                if (encrypted) {
+                    cookie.setSecure(true);
+                }
+            }
             if (settings.demo()) {
                 factory.setAddress(InetAddress.getLoopbackAddress());
             }

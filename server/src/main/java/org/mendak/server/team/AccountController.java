@@ -130,7 +130,11 @@ class AccountController {
             signIns.tie(tying, back.account());
             return "/team?account=tied";
         }
-        entry.enter(signIns.enter(back.account()), back.account().idToken(), q, r);
+        entry.arrive(
+                signIns.enter(back.account(), KnownBrowsers.of(q)),
+                back.account().idToken(),
+                q,
+                r);
         return back.carried().substring(IN.length());
     }
 

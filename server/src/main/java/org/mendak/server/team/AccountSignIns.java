@@ -1,6 +1,7 @@
 package org.mendak.server.team;
 
 import java.time.Clock;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.mendak.server.account.Account;
@@ -32,6 +33,8 @@ class AccountSignIns {
     private final PeopleRules rules;
     private final Directory directory;
     private final Access access;
+    private final KnownBrowsers browsers;
+    private final SignInNews news;
     private final AuditStore audit;
     private final Turns turns;
     private final Clock clock;
@@ -42,6 +45,8 @@ class AccountSignIns {
             PeopleRules rules,
             Directory directory,
             Access access,
+            KnownBrowsers browsers,
+            SignInNews news,
             AuditStore audit,
             Turns turns,
             Clock clock) {
@@ -50,6 +55,8 @@ class AccountSignIns {
         this.rules = rules;
         this.directory = directory;
         this.access = access;
+        this.browsers = browsers;
+        this.news = news;
         this.audit = audit;
         this.turns = turns;
         this.clock = clock;
@@ -58,28 +65,38 @@ class AccountSignIns {
     /**
      * Who came in; made if they come for the first time.
      *
+     * @param browser what this browser keeps; see {@link KnownBrowsers}
      * @throws AccountRefused if they have no role, or were shut out
      */
-    Caller enter(Account account) {
+    SignIns.Arrival enter(Account account, String browser) {
         if (account.role() == null) {
             LOG.info("an account without a role here was refused");
             throw new AccountRefused(Why.ROLELESS);
         }
         // in the turn of whoever changes people: two of one account make one person, and the last lead stays
-        return turns.take(() -> db.tx(tx -> entered(tx, account)), "people");
+        return turns.take(() -> db.tx(tx -> entered(tx, account, browser)), "people");
     }
 
-    private Caller entered(Tx tx, Account account) {
+    private SignIns.Arrival entered(Tx tx, Account account, String browser) {
         Optional<Person> known = store.byAccount(tx, account.key());
         Person p = known.map(k -> following(tx, k, account.role())).orElseGet(() -> made(tx, account));
+        List<SignInNews.News> told = news.of(tx, p);
         store.signedIn(tx, p.id(), clock.instant());
-        Caller caller = caller(tx, p);
-        audit.write(tx, caller, "signed-in", SignIns.target(p), "by account");
-        return caller;
+        Caller caller = caller(tx, p, account.secondFactor());
+        String how = SignInNews.how(p.signedInAt() == null || browsers.isKnown(p.login(), browser), true);
+        audit.write(tx, caller, "signed-in", SignIns.target(p), how);
+        return new SignIns.Arrival(caller, told);
     }
 
-    private Caller caller(Tx tx, Person p) {
-        return new Caller(p.id(), p.login(), p.name(), p.role(), Caller.EVERYTHING, store.signIns(tx, p.id()));
+    private Caller caller(Tx tx, Person p, boolean second) {
+        return new Caller(
+                p.id(),
+                p.login(),
+                p.name(),
+                p.role(),
+                Caller.EVERYTHING,
+                store.signIns(tx, p.id()),
+                rules.most(second));
     }
 
     /** The role that the account has now; what was signed in with another one ends. The last lead stays one: nobody could do anything about it. */
@@ -93,12 +110,12 @@ class AccountSignIns {
         }
         Person changed = p.with(p.name(), role, true);
         if (rules.leavesNoLead(tx, p, changed)) {
-            audit.write(tx, caller(tx, p), "person-changed", SignIns.target(p), "stays the last lead");
+            audit.write(tx, caller(tx, p, true), "person-changed", SignIns.target(p), "stays the last lead");
             return p;
         }
         store.update(tx, changed);
         access.end(tx, p.id(), null);
-        audit.write(tx, caller(tx, changed), "person-changed", SignIns.target(p), role.word() + ", by account");
+        audit.write(tx, caller(tx, changed, true), "person-changed", SignIns.target(p), role.word() + ", by account");
         return changed;
     }
 
@@ -111,7 +128,11 @@ class AccountSignIns {
         directory.changed(tx);
         Person p = store.byId(tx, id).orElseThrow();
         audit.write(
-                tx, caller(tx, p), "person-added", SignIns.target(p), p.role().word() + ", by account");
+                tx,
+                caller(tx, p, true),
+                "person-added",
+                SignIns.target(p),
+                p.role().word() + ", by account");
         return p;
     }
 

@@ -120,6 +120,11 @@ class OpenSessions {
         return session != null && session.getAttribute(ATTRIBUTE) instanceof Entry e ? e.key : null;
     }
 
+    /** Whose session it is; null if it is nobody's. */
+    static Long person(HttpSession session) {
+        return session.getAttribute(ATTRIBUTE) instanceof Entry e ? e.person : null;
+    }
+
     private List<Entry> of(long person) {
         return List.copyOf(people.getOrDefault(person, Map.of()).values());
     }

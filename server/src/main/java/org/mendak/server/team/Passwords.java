@@ -1,17 +1,15 @@
 package org.mendak.server.team;
 
-import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 import java.util.Set;
 import org.mendak.server.platform.Refusal;
 
-/** Which passwords are taken: long enough, not among those that everybody tries first, and no more bytes than the hash reads. */
+/** Which passwords are taken: long enough, and not among those that everybody tries first. */
 final class Passwords {
 
-    static final int SHORTEST = 10;
+    static final int SHORTEST = 12;
 
-    /** BCrypt reads 72 bytes and no more. */
-    static final int MOST_BYTES = 72;
+    static final int LONGEST = 128;
 
     private static final int LEAST_DIFFERENT = 5;
     private static final int LEAST_BESIDE_THE_NAME = 5;
@@ -77,9 +75,9 @@ final class Passwords {
 
     private Passwords() {}
 
-    /** Whether the hash reads all of it; what is longer is nobody's password. */
+    /** Whether it is worth hashing; what is longer is nobody's password. */
     static boolean readable(String password) {
-        return password.getBytes(StandardCharsets.UTF_8).length <= MOST_BYTES;
+        return password.length() <= 2 * LONGEST;
     }
 
     /**
@@ -88,9 +86,11 @@ final class Passwords {
      * @param login and {@code name} whose it is to be
      */
     static void check(String password, String login, String name) {
-        if (password.codePointCount(0, password.length()) < SHORTEST || !readable(password)) {
-            throw Refusal.invalid("A password has at least " + SHORTEST + " characters, and at most " + MOST_BYTES
-                    + " bytes of UTF-8.");
+        // several blanks count as one (OWASP ASVS 4.0.3, 2.1.1)
+        String counted = password.replaceAll("\\s+", " ");
+        if (counted.codePointCount(0, counted.length()) < SHORTEST
+                || password.codePointCount(0, password.length()) > LONGEST) {
+            throw Refusal.invalid("A password has at least " + SHORTEST + " characters, and at most " + LONGEST + ".");
         }
         String low = password.toLowerCase(Locale.ROOT);
         String letters = low.replaceAll("[^\\p{L}]", "");

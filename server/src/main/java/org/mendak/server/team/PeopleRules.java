@@ -6,6 +6,7 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Tx;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
@@ -20,9 +21,17 @@ class PeopleRules {
     private final Directory directory;
     private final PasswordEncoder encoder;
     private final AuditStore audit;
+    private final Settings settings;
     private final Clock clock;
 
-    PeopleRules(TeamStore store, Directory directory, PasswordEncoder encoder, AuditStore audit, Clock clock) {
+    PeopleRules(
+            TeamStore store,
+            Directory directory,
+            PasswordEncoder encoder,
+            AuditStore audit,
+            Settings settings,
+            Clock clock) {
+        this.settings = settings;
         this.store = store;
         this.directory = directory;
         this.encoder = encoder;
@@ -56,6 +65,11 @@ class PeopleRules {
             throw Refusal.conflict("The sign-in \"" + key + "\" is taken.");
         }
         return key;
+    }
+
+    /** The highest role that a sign-in gives; {@code second} is whether a second factor was asked for. */
+    Role most(boolean second) {
+        return second || !settings.leadsNeedSecondFactor() ? Role.LEAD : Role.AUTHOR;
     }
 
     /** Whether nobody would be a lead any more who can sign in. Asked in the turn of "people". */

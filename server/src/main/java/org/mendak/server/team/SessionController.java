@@ -1,11 +1,9 @@
 package org.mendak.server.team;
 
 import io.swagger.v3.oas.annotations.Parameter;
-import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -14,11 +12,11 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskState;
 import org.mendak.server.platform.OpenToAll;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Settings;
 import org.mendak.server.platform.Who;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseCookie;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,7 +26,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
-import org.springframework.web.util.WebUtils;
 
 /** Signing in and out from a browser, and the one-time welcome of the first lead. */
 @RestController
@@ -56,18 +53,25 @@ class SessionController {
      *
      * @param password whether they have one here
      * @param byAccount whether they sign in with an account from elsewhere
+     * @param lessThanLead whether they are a lead who came in without the second factor that leads need
+     * @param news what happened about their sign-in since they came in last, until they say that they read it
      */
     record User(
-            long id, String login, String name, Who shown, List<String> roles, boolean password, boolean byAccount) {}
+            long id,
+            String login,
+            String name,
+            Who shown,
+            List<String> roles,
+            boolean password,
+            boolean byAccount,
+            boolean lessThanLead,
+            List<SignInNews.News> news) {}
 
     record SignIn(String login, String password) {}
 
     record OwnPassword(String old, String password) {}
 
     record Welcome(String login, String name, String password) {}
-
-    /** What a browser keeps in which somebody has signed in before. */
-    private static final String BROWSER = "mendak-browser";
 
     private final SignIns signIns;
     private final SessionEntry entry;
@@ -95,7 +99,7 @@ class SessionController {
         return signedIn
                 ? signIns.byId(((Caller) authentication.getPrincipal()).id())
                         .filter(now -> now.signIns() == ((Caller) authentication.getPrincipal()).signIns())
-                        .map(this::of)
+                        .map(now -> of(asCameIn(now, (Caller) authentication.getPrincipal()), SessionEntry.news(q)))
                         .orElse(nobody())
                 : nobody();
     }
@@ -104,12 +108,26 @@ class SessionController {
         return new Session(null, account(), null, settings.demo(), desk.told(), clock.instant());
     }
 
-    private Session of(Caller c) {
+    /** What they may in this browser, which may be less than in another. */
+    private static Caller asCameIn(Caller now, Caller then) {
+        return new Caller(now.id(), now.login(), now.name(), now.role(), now.scopes(), now.signIns(), then.most());
+    }
+
+    private Session of(Caller c, List<SignInNews.News> news) {
         List<String> roles =
                 List.of("agent", "author", "lead").subList(0, c.role().ordinal() + 1);
         SignIns.Ways ways = signIns.ways(c.id());
         return new Session(
-                new User(c.id(), c.login(), c.name(), c.who(), roles, ways.password(), ways.account()),
+                new User(
+                        c.id(),
+                        c.login(),
+                        c.name(),
+                        c.who(),
+                        roles,
+                        ways.password(),
+                        ways.account(),
+                        ways.lead() && c.role() != Role.LEAD,
+                        news),
                 account(),
                 null,
                 settings.demo(),
@@ -127,26 +145,9 @@ class SessionController {
             @RequestBody SignIn body,
             @Parameter(hidden = true) HttpServletRequest q,
             @Parameter(hidden = true) HttpServletResponse r) {
-        Caller caller = signIns.signIn(orEmpty(body.login()), orEmpty(body.password()), knownBrowser(q));
-        keepBrowser(caller, q, r);
-        return enter(caller, null, q, r);
-    }
-
-    private static String knownBrowser(HttpServletRequest q) {
-        Cookie kept = WebUtils.getCookie(q, BROWSER);
-        return kept == null ? "" : kept.getValue();
-    }
-
-    private void keepBrowser(Caller caller, HttpServletRequest q, HttpServletResponse r) {
-        signIns.knownBrowser(caller)
-                .map(seal -> ResponseCookie.from(BROWSER, seal)
-                        .httpOnly(true)
-                        .secure(q.isSecure())
-                        .sameSite("Strict")
-                        .path("/api/session")
-                        .maxAge(Duration.ofDays(365))
-                        .build())
-                .ifPresent(cookie -> r.addHeader(HttpHeaders.SET_COOKIE, cookie.toString()));
+        SignIns.Arrival arrival = signIns.signIn(orEmpty(body.login()), orEmpty(body.password()), KnownBrowsers.of(q));
+        entry.arrive(arrival, null, q, r);
+        return of(arrival.caller(), arrival.news());
     }
 
     /** One's own new password. Other browsers and programs of the same person must come in anew; this one stays. */
@@ -167,7 +168,7 @@ class SessionController {
 
     private Session enter(Caller caller, String idToken, HttpServletRequest q, HttpServletResponse r) {
         entry.enter(caller, idToken, q, r);
-        return of(caller);
+        return of(caller, SessionEntry.news(q));
     }
 
     @OpenToAll
@@ -178,6 +179,14 @@ class SessionController {
                         idToken,
                         ServletUriComponentsBuilder.fromContextPath(q).path("/").toUriString()));
         return new Session(null, account(), farewell.orElse(null), settings.demo(), desk.told(), clock.instant());
+    }
+
+    /** What was told was read. */
+    @DeleteMapping("/api/session/news")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void newsRead(Caller caller, @Parameter(hidden = true) HttpServletRequest q) {
+        caller.may(Role.AGENT, Scope.READ, "read the news");
+        SessionEntry.forgetNews(q);
     }
 
     @OpenToAll

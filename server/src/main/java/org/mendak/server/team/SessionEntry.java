@@ -3,6 +3,8 @@ package org.mendak.server.team;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.mendak.server.platform.Caller;
@@ -19,12 +21,47 @@ class SessionEntry {
 
     private static final String ID_TOKEN = SessionEntry.class.getName() + ".idToken";
 
+    private static final String SINCE = SessionEntry.class.getName() + ".since";
+    private static final String NEWS = SessionEntry.class.getName() + ".news";
+
     private final OpenSessions open;
+    private final KnownBrowsers browsers;
+    private final Clock clock;
     private final HttpSessionSecurityContextRepository sessions = new HttpSessionSecurityContextRepository();
     private final SessionTokens csrf = new SessionTokens();
 
-    SessionEntry(OpenSessions open) {
+    SessionEntry(OpenSessions open, KnownBrowsers browsers, Clock clock) {
         this.open = open;
+        this.browsers = browsers;
+        this.clock = clock;
+    }
+
+    /** Somebody came from outside: they are told what happened meanwhile, and their browser is known from here on. */
+    void arrive(SignIns.Arrival arrival, String idToken, HttpServletRequest q, HttpServletResponse r) {
+        enter(arrival.caller(), idToken, q, r);
+        browsers.keep(arrival.caller(), q, r);
+        q.getSession().setAttribute(NEWS, List.copyOf(arrival.news()));
+    }
+
+    /** What is to be told in this browser still. */
+    @SuppressWarnings("unchecked") // nobody else puts anything there
+    static List<SignInNews.News> news(HttpServletRequest q) {
+        HttpSession session = q.getSession(false);
+        Object told = session == null ? null : session.getAttribute(NEWS);
+        return told == null ? List.of() : (List<SignInNews.News>) told;
+    }
+
+    /** It was read. */
+    static void forgetNews(HttpServletRequest q) {
+        HttpSession session = q.getSession(false);
+        if (session != null) {
+            session.removeAttribute(NEWS);
+        }
+    }
+
+    /** When somebody came in to this session; empty if nobody did. */
+    static Optional<Instant> since(HttpSession session) {
+        return Optional.ofNullable((Instant) session.getAttribute(SINCE));
     }
 
     /**
@@ -42,6 +79,7 @@ class SessionEntry {
         sessions.saveContext(context, q, r);
         open.begin(q.getSession(), caller.id(), q);
         q.getSession().setAttribute(ID_TOKEN, idToken);
+        q.getSession().setAttribute(SINCE, clock.instant());
         csrf.saveToken(csrf.generateToken(q), q, r);
     }
 

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
-import org.mendak.server.custody.DeskIdentity;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -44,7 +43,8 @@ class SignIns implements Identities {
     private final LocalDoor localDoor;
     private final AuditStore audit;
     private final Clock clock;
-    private final DeskIdentity desk;
+    private final KnownBrowsers browsers;
+    private final SignInNews news;
     private final String nobodysHash;
 
     SignIns(
@@ -59,7 +59,8 @@ class SignIns implements Identities {
             LocalDoor localDoor,
             AuditStore audit,
             Clock clock,
-            DeskIdentity desk) {
+            KnownBrowsers browsers,
+            SignInNews news) {
         this.db = db;
         this.store = store;
         this.tokens = tokens;
@@ -71,21 +72,23 @@ class SignIns implements Identities {
         this.localDoor = localDoor;
         this.audit = audit;
         this.clock = clock;
-        this.desk = desk;
+        this.browsers = browsers;
+        this.news = news;
         this.nobodysHash = encoder.encode(Secrets.random());
     }
 
     /**
      * Whoever has this sign-in and password. Takes equally long whether the sign-in exists or not.
      *
-     * @param known the seal of this browser, if the person signed in there before; see {@link #knownBrowser}
+     * @param known what this browser keeps; see {@link KnownBrowsers}
      */
-    Caller signIn(String login, String password, String known) {
+    Arrival signIn(String login, String password, String known) {
         String key = login.strip().toLowerCase(Locale.ROOT);
         if (key.length() > PeopleRules.LONGEST_LOGIN) {
             throw Refusal.unauthorized(NOT_TOGETHER);
         }
-        String who = key + "|" + (isKnown(key, known) ? known : "");
+        boolean isKnown = browsers.isKnown(key, known);
+        String who = key + "|" + (isKnown ? known : "");
         throttle.begin(who);
         Optional<Person> person = db.tx(tx -> store.byLogin(tx, key)).filter(Person::active);
         String hash =
@@ -97,46 +100,39 @@ class SignIns implements Identities {
             throw Refusal.unauthorized(NOT_TOGETHER);
         }
         throttle.succeeded(who);
-        Caller caller = asNow(person.get());
-        note(caller, "signed-in", target(person.get()), tx -> store.signedIn(tx, caller.id(), clock.instant()));
-        return caller;
+        Person p = person.get();
+        Caller caller = asNow(p);
+        List<SignInNews.News> told = db.tx(tx -> news.of(tx, p));
+        note(caller, "signed-in", target(p), SignInNews.how(isKnown || p.signedInAt() == null, false), tx -> {
+            store.signedIn(tx, p.id(), clock.instant());
+            if (encoder.upgradeEncoding(hash)) {
+                store.password(tx, p.id(), encoder.encode(password));
+            }
+        });
+        return new Arrival(caller, told);
     }
+
+    /** Who came in, and what they are told. */
+    record Arrival(Caller caller, List<SignInNews.News> news) {}
 
     static String target(Person p) {
         return p.who().toString();
-    }
-
-    /** What a browser keeps once somebody has signed in there: guessing by others does not slow them down. */
-    Optional<String> knownBrowser(Caller caller) {
-        try {
-            String nonce = Secrets.random();
-            return Optional.of(nonce + "." + desk.seal(caller.login() + "|" + nonce));
-        } catch (Refusal cannotBeStoredNow) {
-            return Optional.empty();
-        }
-    }
-
-    private boolean isKnown(String login, String known) {
-        int dot = known.indexOf('.');
-        return dot > 0
-                && known.length() <= 200
-                && desk.isSealed(login + "|" + known.substring(0, dot), known.substring(dot + 1));
     }
 
     /** Names that nobody has are not kept: strangers would fill the journal with them. */
     private void refused(Optional<Person> person) {
         person.ifPresent(p -> {
             LOG.info("a sign-in of person {} was refused", p.id());
-            note(STRANGER, "sign-in-refused", target(p), tx -> {});
+            note(STRANGER, "sign-in-refused", target(p), "", tx -> {});
         });
     }
 
     /** While nothing can be stored people still come in, to read. */
-    private void note(Caller caller, String what, String target, java.util.function.Consumer<Tx> more) {
+    private void note(Caller caller, String what, String target, String detail, java.util.function.Consumer<Tx> more) {
         try {
             db.run(tx -> {
                 more.accept(tx);
-                audit.write(tx, caller, what, target, "");
+                audit.write(tx, caller, what, target, detail);
             });
         } catch (Refusal | DbException e) {
             LOG.warn("{} of person {} could not be written into the journal", what, caller.id());
@@ -144,11 +140,17 @@ class SignIns implements Identities {
     }
 
     private static Caller caller(Person p, Set<Scope> scopes, int signIns) {
-        return new Caller(p.id(), p.login(), p.name(), p.role(), scopes, signIns);
+        return new Caller(p.id(), p.login(), p.name(), p.role(), scopes, signIns, Role.LEAD);
+    }
+
+    /** Of a browser that came in by a password. */
+    private Caller byPassword(Tx tx, Person p) {
+        return new Caller(
+                p.id(), p.login(), p.name(), p.role(), Caller.EVERYTHING, store.signIns(tx, p.id()), rules.most(false));
     }
 
     private Caller asNow(Person p) {
-        return caller(p, Caller.EVERYTHING, db.tx(tx -> store.signIns(tx, p.id())));
+        return db.tx(tx -> byPassword(tx, p));
     }
 
     @Override
@@ -159,12 +161,13 @@ class SignIns implements Identities {
     }
 
     /** By what somebody can sign in. */
-    record Ways(boolean password, boolean account) {}
+    record Ways(boolean password, boolean account, boolean lead) {}
 
     Ways ways(long id) {
         return db.tx(tx -> new Ways(
                 store.passwordHash(tx, id).isPresent(),
-                store.byId(tx, id).map(Person::byAccount).orElse(false)));
+                store.byId(tx, id).map(Person::byAccount).orElse(false),
+                store.byId(tx, id).map(p -> p.role() == Role.LEAD).orElse(false)));
     }
 
     @Override
@@ -204,7 +207,7 @@ class SignIns implements Identities {
             access.end(tx, p.id(), session);
             audit.write(tx, caller, "password-changed", target(p), "");
             throttle.succeeded("password|" + caller.id());
-            return caller(p, Caller.EVERYTHING, store.signIns(tx, p.id()));
+            return byPassword(tx, p);
         });
     }
 
@@ -254,7 +257,7 @@ class SignIns implements Identities {
                 audit.write(tx, caller(p, Set.of(), 0), "password-chosen", target(p), "by a one-time address");
             }
             store.signedIn(tx, p.id(), clock.instant());
-            return caller(p, Caller.EVERYTHING, store.signIns(tx, p.id()));
+            return byPassword(tx, p);
         });
     }
 }

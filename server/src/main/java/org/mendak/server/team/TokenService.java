@@ -26,14 +26,23 @@ class TokenService {
     private static final int TOKEN_DAYS = 365;
 
     private final Db db;
+    private final TeamStore people;
     private final TokenStore store;
     private final OpenSessions sessions;
     private final AuditStore audit;
     private final Live live;
     private final Clock clock;
 
-    TokenService(Db db, TokenStore store, OpenSessions sessions, AuditStore audit, Live live, Clock clock) {
+    TokenService(
+            Db db,
+            TeamStore people,
+            TokenStore store,
+            OpenSessions sessions,
+            AuditStore audit,
+            Live live,
+            Clock clock) {
         this.db = db;
+        this.people = people;
         this.store = store;
         this.sessions = sessions;
         this.audit = audit;
@@ -52,6 +61,10 @@ class TokenService {
         caller.may(Role.AGENT, Scope.ADMIN, "make tokens");
         if (caller.id() == 0) {
             throw Refusal.forbidden("The command line has no tokens of its own.");
+        }
+        if (caller.most() != Role.LEAD
+                && db.tx(tx -> people.byId(tx, caller.id())).orElseThrow().role() == Role.LEAD) {
+            throw Refusal.forbidden("A lead makes tokens when signed in with a second factor.");
         }
         String name = w.name() == null ? "" : w.name().strip();
         List<Scope> scopes = w.scopes() == null ? List.of() : w.scopes();

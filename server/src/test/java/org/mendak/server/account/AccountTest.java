@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.nimbusds.jwt.JWTClaimsSet;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Date;
 import java.util.List;
 import java.util.Map;
@@ -104,7 +105,10 @@ class AccountTest extends OnDesk {
         assertThat(user(in("liv.aune")).path("id").asLong())
                 .isEqualTo(u.path("id").asLong());
         assertThat(journal(u.path("id").asLong()))
-                .containsExactly("signed-in: by account", "signed-in: by account", "person-added: author, by account");
+                .containsExactly(
+                        "signed-in: by account, at a new browser",
+                        "signed-in: by account",
+                        "person-added: author, by account");
         // what stands in the browser does what another sign-in does, and says no more of the person than the page needs
         assertThat(browser().signIn("liv.aune", "").status()).isEqualTo(401);
     }
@@ -361,6 +365,29 @@ class AccountTest extends OnDesk {
     }
 
     @Test
+    void aLeadWhoseProviderAskedForNoSecondFactorIsNoneWhereLeadsNeedOne() {
+        try (AccountStandIn own = new AccountStandIn();
+                RunningApp desk = RunningApp.empty(withSecondFactors(own))) {
+            own.goBy(desk.clock());
+            own.holder("sec", "Sec Ond", "mendak-lead");
+            for (List<String> how : List.of(List.of("pwd"), List.of("pwd", "otp", "mfa"))) {
+                own.bend(c -> c.claim("amr", how));
+                Api who = Api.browser(desk.address());
+                String back = own.come(sent(who, "/"), "sec");
+                who.get(back.substring(desk.address().length())).expect(303);
+                assertThat(user(who).path("roles").size()).isEqualTo(how.size() == 1 ? 2 : 3);
+                who.get("/api/people").expect(how.size() == 1 ? 403 : 200);
+            }
+        }
+    }
+
+    private static String[] withSecondFactors(AccountStandIn provider) {
+        List<String> all = new ArrayList<>(List.of(provider.settings()));
+        all.add("--mendak.leads-need-second-factor=true");
+        return all.toArray(String[]::new);
+    }
+
+    @Test
     void signingOutTellsWhereTheAccountsOwnSignInEnds() {
         provider.holder("una", "Una Berg", "mendak-agent");
         Api who = in("una");
@@ -415,6 +442,7 @@ class AccountTest extends OnDesk {
     }
 
     private static AccountSettings settings(String issuer, String client) {
-        return new AccountSettings(issuer, client, "", "it", List.of(), "roles", List.of(), List.of(), List.of());
+        return new AccountSettings(
+                issuer, client, "", "it", List.of(), "roles", List.of(), List.of(), List.of(), List.of());
     }
 }

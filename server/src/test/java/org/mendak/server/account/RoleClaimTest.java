@@ -20,7 +20,8 @@ class RoleClaimTest {
                         claim,
                         List.of("desk-heads"),
                         List.of("writers"),
-                        List.of("all", "staff")))
+                        List.of("all", "staff"),
+                        List.of()))
                 .of(claims);
     }
 

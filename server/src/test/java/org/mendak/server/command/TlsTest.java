@@ -122,6 +122,11 @@ class TlsTest {
             assertThat(r.headers().allValues("Set-Cookie"))
                     .isNotEmpty()
                     .allSatisfy(c -> assertThat(c).contains("Secure"));
+            List<String> cookies = signedIn(desk);
+            assertThat(cookies)
+                    .anySatisfy(c -> assertThat(c)
+                            .startsWith("__Host-mendak=")
+                            .contains("; Path=/", "; Secure", "; HttpOnly", "; SameSite=Lax"));
             // it is nobody's certificate to who does not know it
             assertThatThrownBy(() -> get(HttpClient.newHttpClient(), desk.address() + "/api/session"))
                     .isInstanceOf(SSLHandshakeException.class);
@@ -132,10 +137,34 @@ class TlsTest {
         }
     }
 
+    /** The cookies that somebody gets who signs in. */
+    private List<String> signedIn(RunningApp desk) throws IOException, InterruptedException, GeneralSecurityException {
+        terminal(desk, "user", "add", "liv", "lead", "Liv Aune");
+        String at = desk.address().replace("127.0.0.1", "localhost");
+        String path = terminal(desk, "user", "address", "liv").replaceAll("(?s).*/(welcome/[0-9a-f]+).*", "$1");
+        HttpClient client = trusting();
+        String csrf = get(client, at + "/api/session")
+                .headers()
+                .firstValue("Set-Cookie")
+                .orElseThrow()
+                .split("[=;]")[1];
+        HttpResponse<String> r = client.send(
+                HttpRequest.newBuilder(URI.create(at + "/api/" + path))
+                        .header("Content-Type", "application/json")
+                        .header("Cookie", "XSRF-TOKEN=" + csrf)
+                        .header("X-XSRF-TOKEN", csrf)
+                        .POST(HttpRequest.BodyPublishers.ofString(
+                                "{\"login\":\"\",\"name\":\"\",\"password\":\"a-long-password\"}"))
+                        .build(),
+                HttpResponse.BodyHandlers.ofString());
+        assertThat(r.statusCode()).as(r.body()).isEqualTo(201);
+        return r.headers().allValues("Set-Cookie");
+    }
+
     @Test
     void theCommandLineFindsItsWayAllTheSame() throws IOException, InterruptedException {
         try (RunningApp desk = withKeystore("two", PASSWORD)) {
-            assertThat(terminal(desk, "user", "add", "liv", "lead", "Liv Aune")).contains(desk.address() + "/welcome/");
+            assertThat(terminal(desk, "user", "add", "pia", "lead", "Pia Lund")).contains(desk.address() + "/welcome/");
             assertThat(terminal(desk, "backup", folder.resolve("two.zip").toString()))
                     .contains("two.zip");
         }

@@ -63,8 +63,8 @@ class LogTest extends OnDesk {
     }
 
     private static SlowStatements slowFrom(Duration least) {
-        return new SlowStatements(
-                new Settings("./x", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, least, false));
+        return new SlowStatements(new Settings(
+                "./x", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, least, null, null, false, false));
     }
 
     @Test

@@ -19,7 +19,19 @@ class StartTest {
     @Test
     void aDataFolderThatIsNeitherAbsoluteNorRelativeIsRefused() {
         assertThatThrownBy(() -> new Settings(
-                        "data", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, null, false))
+                        "data",
+                        false,
+                        Path.of("demo"),
+                        ZoneId.of("UTC"),
+                        null,
+                        null,
+                        null,
+                        0,
+                        null,
+                        null,
+                        null,
+                        false,
+                        false))
                 .hasMessageContaining("must be absolute or begin with ./");
     }
 

@@ -135,7 +135,7 @@ class PeopleTest extends OnDesk {
         assertThat(open.path("login").asString()).isEqualTo("ove");
         Map<String, String> chosen = Map.of("login", "", "name", "", "password", PASSWORD);
         stranger.post("/api/" + path, Map.of("login", "", "name", "", "password", "short"))
-                .refused(422, "at least 10");
+                .refused(422, "at least 12");
         stranger.post("/api/" + path, chosen).expect(201);
         stranger.get("/api/cases").expect(200);
         stranger.post("/api/" + path, chosen).refused(404, "used already");

@@ -204,6 +204,6 @@ class TeamTest extends OnDesk {
                 .noneMatch(r -> r.contains("it hums") || r.contains(PASSWORD));
         List<String> hashes =
                 app.bean(Db.class).tx(tx -> tx.list("select password_hash from person", r -> r.getString(1)));
-        assertThat(hashes).isNotEmpty().allMatch(h -> h.startsWith("$2") && !h.contains(PASSWORD));
+        assertThat(hashes).isNotEmpty().allMatch(h -> h.startsWith("h:$2") && !h.contains(PASSWORD));
     }
 }

@@ -1,0 +1,9 @@
+/** Of whoever is signed in: what most tests do not ask for. */
+export const signedIn = {
+  password: true,
+  byAccount: false,
+  account: null,
+  lessThanLead: false,
+  news: [],
+  signOut: () => undefined,
+};
