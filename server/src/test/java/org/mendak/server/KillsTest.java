@@ -18,6 +18,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendak.server.custody.DesksOfBefore;
+import org.mendak.server.platform.DeskFolder;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -170,5 +171,53 @@ class KillsTest {
         }
         assertThat(Files.readString(folder.resolve("said.txt"), StandardCharsets.UTF_8))
                 .doesNotContain("Exception");
+    }
+
+    /** What was erased leaves the file when Mendak ends; killed amid that, the file of before is whole and the next end does it. */
+    @Test
+    void theFileThatIsWrittenAnewAtTheEndIsTheOneOfBeforeOrTheNewOne(@TempDir Path data) throws Exception {
+        String word = "kittiwake" + "-on-the-slip";
+        try (Served s = Served.on(data)) {
+            Texts.publish(s.lead());
+            for (int n = 0; n < CASES_OF_A_MEGABYTE; n++) {
+                s.lead().openCase(Map.of("text", noise(n), "error", "tracks-full"));
+            }
+            long erased = s.lead().openCase(Map.of("text", word, "error", "tracks-full"));
+            s.lead().post("/api/erasures", Map.of("number", erased)).expect(200);
+            assertThat(data.resolve("erased")).exists();
+            s.process().destroy();
+            // once the new file has begun to be written; it takes some tenths of a second
+            Path begun = data.resolve(DeskFolder.DATABASE + ".tempFile");
+            while (s.process().isAlive() && !Files.exists(begun)) {
+                after(s.process(), 1);
+            }
+            s.kill();
+        }
+        try (Served s = Served.on(data)) {
+            for (int n = 1; n <= CASES_OF_A_MEGABYTE; n++) {
+                s.lead().get("/api/cases/" + n).expect(200);
+            }
+            assertThat(s.stop()).isTrue();
+        }
+        assertThat(data.resolve("erased")).doesNotExist();
+        assertThat(Files.readAllBytes(data.resolve(DeskFolder.DATABASE)))
+                .as("the word, byte for byte")
+                .satisfies(bytes -> assertThat(new String(bytes, StandardCharsets.ISO_8859_1).contains(word))
+                        .isFalse());
+    }
+
+    private static final int CASES_OF_A_MEGABYTE = 24;
+
+    /** A text that nothing makes smaller. */
+    private static String noise(int seed) {
+        Random letters = new Random(seed);
+        StringBuilder text = new StringBuilder(800_000);
+        while (text.length() < 800_000) {
+            text.append((char) ('a' + letters.nextInt(26)));
+            if (letters.nextInt(7) == 0) {
+                text.append(letters.nextInt(12) == 0 ? '\n' : ' ');
+            }
+        }
+        return text.toString();
     }
 }

@@ -20,8 +20,8 @@ import org.mendak.server.platform.Db;
  */
 public final class SuiteLog extends AppenderBase<ILoggingEvent> {
 
-    /** What is shorter may be a word of the language. */
-    private static final int SHORTEST = 6;
+    /** What is shorter, or one word, may be one of the language. */
+    private static final int SHORTEST = 9;
 
     private static final int MOST_OF_A_KIND = 3_000;
     private static final Collection<String> LINES = new ConcurrentLinkedQueue<>();
@@ -52,7 +52,7 @@ public final class SuiteLog extends AppenderBase<ILoggingEvent> {
         Set<String> looked = new LinkedHashSet<>();
         for (String said : all) {
             String begins = said.strip().lines().findFirst().orElse("").strip();
-            if (begins.length() >= SHORTEST && !begins.equals("somebody")) {
+            if (begins.length() >= SHORTEST && begins.indexOf(' ') > 0) {
                 looked.add(begins.toLowerCase(Locale.ROOT));
             }
         }

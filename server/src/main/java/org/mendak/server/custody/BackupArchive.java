@@ -142,7 +142,7 @@ final class BackupArchive {
     }
 
     /**
-     * Unpacks an archive, checks its checksum, opens what came out and reads it through.
+     * Unpacks an archive of this schema or an older one, checks its checksum, opens what came out and reads it through.
      *
      * @param target the database's file to make
      * @throws DeskRefused if anything of that fails; then nothing is at {@code target}
@@ -151,6 +151,10 @@ final class BackupArchive {
         boolean whole = false;
         try (ZipFile zip = new ZipFile(archive.toFile())) {
             About about = about(zip, archive);
+            if (about.schema() > SchemaUpgrade.newest()) {
+                throw new DeskRefused(archive + " is of a newer Mendak (schema " + about.schema()
+                        + "; this one knows up to " + SchemaUpgrade.newest() + "). Restore it with that one.");
+            }
             try (InputStream in = database(zip, archive);
                     OutputStream out = Files.newOutputStream(target)) {
                 copy(in, out, about.bytes(), steps);

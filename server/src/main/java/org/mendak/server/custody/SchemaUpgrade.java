@@ -193,7 +193,8 @@ final class SchemaUpgrade {
         }
     }
 
-    private static int newest() {
+    /** The newest schema that this program knows. */
+    static int newest() {
         int newest = 0;
         for (MigrationInfo m : Flyway.configure()
                 .dataSource("jdbc:h2:mem:", DeskFile.USER, "")

@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -51,36 +53,93 @@ class BackupTest extends OnDesk {
         return Custody.restore(zip, data, new TestDay.Ahead(), s -> {});
     }
 
+    /** Opens cases, each with a note, and writes down which were acknowledged whole. */
+    private void write(int hand, AtomicBoolean enough, Map<String, Long> acknowledged, CountDownLatch warm) {
+        for (int i = 0; !enough.get(); i++) {
+            String reference = "HAND-" + hand + "-" + i;
+            long n = api.openCase(
+                    Map.of("text", "meanwhile " + reference, "reference", reference, "error", "tracks-full"));
+            api.post("/api/cases/" + n + "/notes", Map.of("text", "noted " + reference))
+                    .expect(200);
+            acknowledged.put(reference, n);
+            warm.countDown();
+        }
+    }
+
     @Test
-    void whatWasAcknowledgedBeforeABackupIsInItThoughOthersWriteMeanwhile() throws Exception {
+    void aBackupWhileFourHandsWriteHasWhatWasAcknowledgedBeforeItBeganAndNothingHalf() throws Exception {
         AtomicBoolean enough = new AtomicBoolean();
-        AtomicInteger opened = new AtomicInteger();
-        CountDownLatch warm = new CountDownLatch(10);
-        Thread writer = new Thread(() -> {
-            while (!enough.get()) {
-                api.openCase(Map.of("text", "meanwhile", "error", "tracks-full"));
-                opened.incrementAndGet();
-                warm.countDown();
-            }
-        });
-        writer.start();
+        Map<String, Long> acknowledged = new ConcurrentHashMap<>();
+        CountDownLatch warm = new CountDownLatch(40);
+        List<Thread> hands = new ArrayList<>();
+        for (int h = 0; h < 4; h++) {
+            int hand = h;
+            hands.add(new Thread(() -> write(hand, enough, acknowledged, warm)));
+        }
+        hands.forEach(Thread::start);
         try {
-            warm.await();
-            int before = 20 + opened.get();
+            assertThat(warm.await(2, TimeUnit.MINUTES)).isTrue();
+            Map<String, Long> before = Map.copyOf(acknowledged);
             Path zip = backup();
+            assertThat(acknowledged).as("they went on meanwhile").hasSizeGreaterThan(before.size());
+            enough.set(true);
+            for (Thread hand : hands) {
+                hand.join();
+            }
             Path data = folder.resolve("elsewhere");
             assertThat(restore(zip, data)).startsWith("restored: ");
-            enough.set(true);
             try (RunningApp app = RunningApp.on(data)) {
-                for (int n = 1; n <= before; n++) {
-                    app.lead().get("/api/cases/" + n).expect(200);
+                for (Map.Entry<String, Long> c : before.entrySet()) {
+                    assertThat(app.lead()
+                                    .get("/api/cases/" + c.getValue())
+                                    .expect(200)
+                                    .text())
+                            .contains("\"" + c.getKey() + "\"", "meanwhile " + c.getKey(), "noted " + c.getKey());
                 }
+                // whatever else came in is whole too: a case with its text, its number and what was found by its words
+                long newest = acknowledged.values().stream()
+                        .mapToLong(Long::longValue)
+                        .max()
+                        .orElseThrow();
+                int more = 0;
+                for (long n = 21; n <= newest; n++) {
+                    Api.Answer one = app.lead().get("/api/cases/" + n);
+                    if (one.status() == 200) {
+                        assertThat(one.text()).contains("HAND-", "meanwhile HAND-");
+                        more++;
+                    }
+                }
+                assertThat(more).isBetween(before.size(), acknowledged.size() + hands.size());
                 app.lead().get("/api/errors/tracks-full").expect(200);
             }
         } finally {
             enough.set(true);
-            writer.join();
         }
+    }
+
+    @Test
+    void aBackupOfANewerMendakIsRefusedAndNothingIsTouched() throws Exception {
+        Path newer = folder.resolve("newer");
+        try (DeskFolder f = new DeskFolder(newer)) {
+            new SchemaUpgrade(f, new TestDay.Ahead(), s -> {}).run();
+        }
+        Path zip = folder.resolve("newer.zip");
+        OldDesk.run(
+                newer,
+                "insert into \"flyway_schema_history\" select 99, '99', 'later', 'SQL', 'V99__later.sql', 1, 'x',"
+                        + " \"installed_on\", 1, true from \"flyway_schema_history\" where \"installed_rank\" = 1");
+        // what a newer Mendak would write; this one copies what it does not open
+        Custody.backup(newer, zip, new TestDay.Ahead(), s -> {});
+        Path data = folder.resolve("of-today");
+        try (RunningApp app = RunningApp.on(data)) {
+            Texts.publish(app.lead());
+        }
+        byte[] before = Files.readAllBytes(data.resolve(DeskFolder.DATABASE));
+        assertThatThrownBy(() -> restore(zip, data))
+                .isInstanceOf(DeskRefused.class)
+                .hasMessageContaining("newer Mendak");
+        assertThat(Files.readAllBytes(data.resolve(DeskFolder.DATABASE))).isEqualTo(before);
+        assertThat(data.resolve("set-aside")).doesNotExist();
     }
 
     @Test
