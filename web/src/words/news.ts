@@ -23,7 +23,7 @@ const sentences: Record<string, (who: string, detail: string) => string> = {
 
 export const newsWords = {
   title: "About your sign-in, since you were here last",
-  read: "that is right",
+  read: "read",
   says: (n: { at: string; who: string; what: string; detail: string }) => {
     const sentence = Object.hasOwn(sentences, n.what) ? sentences[n.what] : undefined;
     return `${moment(n.at)}: ${sentence ? sentence(n.who, n.detail) : n.what}`;

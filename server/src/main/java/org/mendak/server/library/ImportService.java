@@ -179,7 +179,12 @@ public class ImportService {
                 before.accept(tx);
                 reading.judge(shelf(tx, mode.publish()));
                 return new LibraryImport(tx, store, at, caller.who()).run(reading, mode, () -> {
-                    audit.write(tx, caller, "library-imported", "library", documents.size() + " documents");
+                    audit.write(
+                            tx,
+                            caller,
+                            "library-imported",
+                            "library",
+                            documents.size() + (documents.size() == 1 ? " document" : " documents"));
                     shelves.changedAll(tx);
                     published.change(tx);
                 });

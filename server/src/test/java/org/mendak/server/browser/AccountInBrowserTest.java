@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
+import org.mendak.server.Api;
 import org.mendak.server.RunningApp;
 import org.mendak.server.account.AccountStandIn;
 import org.openqa.selenium.Keys;
@@ -76,6 +77,25 @@ class AccountInBrowserTest extends InBrowser {
         chrome.see("h1", "Who are you?");
         chrome.click("button", "Odd Vik");
         chrome.see(".page [role=status]", "From now on you can sign in with your account.");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void whatHappenedAboutOnesSignInIsToldOnceUntilItIsRead() {
+        api.post(
+                        "/api/people",
+                        Map.of("login", "una", "name", "Una Berg", "role", "agent", "password", "a-long-password"))
+                .expect(201);
+        Api elsewhere = Api.browser(app.address());
+        elsewhere.signIn("una", "a-long-password").expect(200);
+        elsewhere.signIn("una", "a-wrong-password").expect(401);
+        chrome.signIn("una", "a-long-password");
+        chrome.see(".sign-in-news", "Somebody tried your sign-in with a wrong password.");
+        chrome.click(".sign-in-news button", "read");
+        chrome.gone(".sign-in-news");
+        chrome.reload();
+        chrome.see(".band", "Una B.");
+        chrome.gone(".sign-in-news");
         chrome.assertConsoleIsClean();
     }
 }

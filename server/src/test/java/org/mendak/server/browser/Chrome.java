@@ -125,10 +125,15 @@ final class Chrome implements AutoCloseable {
         see(".cm-content");
     }
 
+    /** As one of the demo's. */
     void signIn(String login) {
+        signIn(login, "mendak-demo");
+    }
+
+    void signIn(String login, String password) {
         go("/");
         find("input[name=login]").sendKeys(login);
-        find("input[name=password]").sendKeys("mendak-demo" + Keys.ENTER);
+        find("input[name=password]").sendKeys(password + Keys.ENTER);
         see(".band");
     }
 

@@ -22,6 +22,8 @@ import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
 import org.mendak.server.Api;
 import org.mendak.server.custody.DesksOfBefore;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** The archive of {@code ./mendak package}, unpacked into a clean folder, with a Java runtime and the system's own commands on the path and nothing else. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
@@ -47,6 +49,7 @@ class AsPackaged {
             "chmod",
             "ls");
 
+    private static final JsonMapper JSON = JsonMapper.builder().build();
     private static final int PATIENCE_S = 180;
     private static final int SCHEMA_OF_BEFORE = 17;
 
@@ -152,6 +155,20 @@ class AsPackaged {
             return ready.orTimeout(PATIENCE_S, TimeUnit.SECONDS).join();
         }
 
+        /** The first line that says that; it is written before the answer is. */
+        String lineWith(String text) {
+            long begun = System.nanoTime();
+            while (System.nanoTime() - begun < TimeUnit.SECONDS.toNanos(PATIENCE_S)) {
+                for (String line : said.toString().split("\n")) {
+                    if (line.contains(text)) {
+                        return line;
+                    }
+                }
+                Thread.onSpinWait();
+            }
+            throw new AssertionError("nothing says " + text + " in: " + said);
+        }
+
         Api lead() throws IOException {
             List<String> door = Files.readAllLines(data.resolve("running"));
             return Api.bearer(door.get(0), door.get(1));
@@ -234,6 +251,17 @@ class AsPackaged {
             mendak.greeting();
             assertThat(mendak.lead().get("/api/session").json().path("account").asString())
                     .isEqualTo("your pier account");
+        }
+        Path json = Files.writeString(
+                folder.resolve("json.yaml"), "logging:\n  structured:\n    format:\n      console: ecs\n");
+        try (Serving mendak = new Serving(folder.resolve("json"), "--settings", json.toString())) {
+            mendak.greeting();
+            Api.Answer refused = Api.bearer(mendak.address(), "nobody's").get("/api/people");
+            assertThat(refused.status()).isEqualTo(401);
+            String id = refused.header("X-Request-Id");
+            JsonNode line = JSON.readTree(mendak.lineWith(id));
+            assertThat(line.path("message").asString()).contains("a token that nobody holds was refused");
+            assertThat(line.path("@timestamp").asString()).isNotEmpty();
         }
         Said missing = run(
                 folder,
