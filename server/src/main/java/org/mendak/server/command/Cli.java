@@ -1,5 +1,7 @@
 package org.mendak.server.command;
 
+import ch.qos.logback.classic.Level;
+import ch.qos.logback.classic.Logger;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.ConnectException;
@@ -20,6 +22,7 @@ import java.util.zip.ZipOutputStream;
 import org.mendak.server.platform.DeskRefused;
 import org.mendak.server.platform.LocalDoor;
 import org.mendak.server.platform.MachineClock;
+import org.slf4j.LoggerFactory;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -51,6 +54,8 @@ public final class Cli {
     }
 
     public static void main(String[] args) throws Exception {
+        // libraries have nothing to tell somebody at a terminal
+        ((Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME)).setLevel(Level.ERROR);
         System.exit(call(List.of(args), new Terminal(System.out, System.err), MachineClock.utc()));
     }
 

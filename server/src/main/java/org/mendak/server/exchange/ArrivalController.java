@@ -12,9 +12,9 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.mendak.server.library.ImportService;
 import org.mendak.server.platform.Caller;
-import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Jobs;
+import org.mendak.server.platform.ReceivedFiles;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -51,13 +51,13 @@ class ArrivalController {
     private final ImportService library;
     private final Arrivals arrivals;
     private final Jobs jobs;
-    private final DeskFolder folder;
+    private final ReceivedFiles gate;
 
-    ArrivalController(ImportService library, Arrivals arrivals, Jobs jobs, DeskFolder folder) {
+    ArrivalController(ImportService library, Arrivals arrivals, Jobs jobs, ReceivedFiles gate) {
         this.library = library;
         this.arrivals = arrivals;
         this.jobs = jobs;
-        this.folder = folder;
+        this.gate = gate;
     }
 
     /** Takes a zip and says what it would change; it is kept for an hour. */
@@ -69,7 +69,7 @@ class ArrivalController {
             @Parameter(hidden = true) HttpServletRequest request)
             throws IOException {
         caller.may(Role.LEAD, Scope.LIBRARY, ACT);
-        Path file = folder.received(request.getInputStream());
+        Path file = gate.received(request.getInputStream());
         try {
             LibraryArchive.Contents c = LibraryArchive.read(file);
             List<ImportService.Arriving> files = compare(caller, c, publish);

@@ -22,8 +22,8 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.DbException;
-import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Jobs;
+import org.mendak.server.platform.ReceivedFiles;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -60,7 +60,7 @@ class CaseImport {
     private final LibraryService library;
     private final TeamService team;
     private final AuditStore audit;
-    private final DeskFolder folder;
+    private final ReceivedFiles gate;
     private final DeskIdentity desk;
 
     CaseImport(
@@ -70,7 +70,7 @@ class CaseImport {
             LibraryService library,
             TeamService team,
             AuditStore audit,
-            DeskFolder folder,
+            ReceivedFiles gate,
             DeskIdentity desk) {
         this.db = db;
         this.turns = turns;
@@ -78,7 +78,7 @@ class CaseImport {
         this.library = library;
         this.team = team;
         this.audit = audit;
-        this.folder = folder;
+        this.gate = gate;
         this.desk = desk;
     }
 
@@ -92,7 +92,7 @@ class CaseImport {
 
     Received receive(Caller caller, InputStream body) throws IOException {
         caller.may(Role.LEAD, Scope.CASES, "import cases");
-        Path file = folder.received(body);
+        Path file = gate.received(body);
         boolean right = false;
         try {
             Received r = new Received(file, readThrough(file));

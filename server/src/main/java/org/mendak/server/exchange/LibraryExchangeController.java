@@ -16,6 +16,7 @@ import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Jobs;
+import org.mendak.server.platform.ReceivedFiles;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.SpooledFile;
@@ -35,8 +36,11 @@ class LibraryExchangeController {
     private final ImportService imports;
     private final Jobs jobs;
     private final DeskFolder folder;
+    private final ReceivedFiles gate;
 
-    LibraryExchangeController(LibraryService library, ImportService imports, Jobs jobs, DeskFolder folder) {
+    LibraryExchangeController(
+            LibraryService library, ImportService imports, Jobs jobs, DeskFolder folder, ReceivedFiles gate) {
+        this.gate = gate;
         this.folder = folder;
         this.library = library;
         this.imports = imports;
@@ -89,7 +93,7 @@ class LibraryExchangeController {
     }
 
     private LibraryArchive.Contents contents(HttpServletRequest request) throws IOException {
-        Path file = folder.received(request.getInputStream());
+        Path file = gate.received(request.getInputStream());
         try {
             return LibraryArchive.read(file);
         } finally {

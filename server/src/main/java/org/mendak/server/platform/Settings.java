@@ -22,6 +22,7 @@ import org.springframework.util.unit.DataSize;
  * @param pepper what passwords are hashed with beside their own salts, at least {@value #SHORTEST_PEPPER} characters; empty for nothing
  * @param sessionLongest how long a sign-in in a browser lasts, however it is used
  * @param leadsNeedSecondFactor whether a password alone makes nobody a lead
+ * @param checkFiles a program that each file which somebody sends is shown to; empty for none
  * @param apiDocument whether the API document is for everybody; otherwise for those signed in
  */
 @ConfigurationProperties("mendak")
@@ -38,11 +39,13 @@ public record Settings(
         String pepper,
         Duration sessionLongest,
         boolean leadsNeedSecondFactor,
+        String checkFiles,
         boolean apiDocument) {
 
     private static final int SHORTEST_PEPPER = 16;
 
     public Settings {
+        checkFiles = checkFiles == null ? "" : checkFiles;
         pepper = pepper == null ? "" : pepper;
         if (!pepper.isEmpty() && pepper.length() < SHORTEST_PEPPER) {
             // its value is not said

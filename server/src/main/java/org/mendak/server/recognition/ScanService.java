@@ -22,6 +22,7 @@ import org.mendak.server.platform.DeskFolder;
 import org.mendak.server.platform.Limits;
 import org.mendak.server.platform.Live;
 import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.ReceivedFiles;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -92,12 +93,19 @@ class ScanService {
 
     private final RecognitionService recognition;
     private final Live live;
+    private final ReceivedFiles gate;
     private final ApplicationEventPublisher events;
     private final Path folder;
     private final Map<String, Scan> scans = new ConcurrentHashMap<>();
     private final ExecutorService executor = Executors.newFixedThreadPool(2, r -> new Thread(r, "scan"));
 
-    ScanService(RecognitionService recognition, Live live, DeskFolder folder, ApplicationEventPublisher events) {
+    ScanService(
+            RecognitionService recognition,
+            Live live,
+            DeskFolder folder,
+            ReceivedFiles gate,
+            ApplicationEventPublisher events) {
+        this.gate = gate;
         this.events = events;
         this.recognition = recognition;
         this.live = live;
@@ -123,6 +131,7 @@ class ScanService {
         try {
             file.transferTo(path);
             DeskFolder.forOwnerAlone(path);
+            checked(path);
         } catch (IOException e) {
             throw new UncheckedIOException("cannot store the log", e);
         }
@@ -131,6 +140,15 @@ class ScanService {
         scans.put(id, scan);
         executor.execute(() -> run(scan, path));
         return scan.view;
+    }
+
+    private void checked(Path path) throws IOException {
+        try {
+            gate.check(path);
+        } catch (RuntimeException refused) {
+            Files.deleteIfExists(path);
+            throw refused;
+        }
     }
 
     private static String name(MultipartFile file) {

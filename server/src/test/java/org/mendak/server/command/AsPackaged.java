@@ -221,6 +221,7 @@ class AsPackaged {
                         "--data",
                         folder.resolve("other").toString()));
         assertThat(restored.status()).as(restored.text()).isZero();
+        assertThat(restored.text()).contains("restored: ").doesNotContain("flyway", "INFO", "WARN");
     }
 
     @Test

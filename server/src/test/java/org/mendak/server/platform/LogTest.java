@@ -7,7 +7,6 @@ import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.core.read.ListAppender;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.time.ZoneId;
 import java.util.List;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
@@ -63,8 +62,7 @@ class LogTest extends OnDesk {
     }
 
     private static SlowStatements slowFrom(Duration least) {
-        return new SlowStatements(new Settings(
-                "./x", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, least, null, null, false, false));
+        return new SlowStatements(SettingsFrom.of("slow-statement", least.toNanos() + "ns"));
     }
 
     @Test

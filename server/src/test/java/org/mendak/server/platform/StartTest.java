@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -18,20 +17,7 @@ class StartTest {
 
     @Test
     void aDataFolderThatIsNeitherAbsoluteNorRelativeIsRefused() {
-        assertThatThrownBy(() -> new Settings(
-                        "data",
-                        false,
-                        Path.of("demo"),
-                        ZoneId.of("UTC"),
-                        null,
-                        null,
-                        null,
-                        0,
-                        null,
-                        null,
-                        null,
-                        false,
-                        false))
+        assertThatThrownBy(() -> SettingsFrom.of("data", "data"))
                 .hasMessageContaining("must be absolute or begin with ./");
     }
 

@@ -3,10 +3,9 @@ package org.mendak.server.team;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.nio.file.Path;
-import java.time.ZoneId;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.platform.Settings;
+import org.mendak.server.platform.SettingsFrom;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 
 /** All of a password counts, what was hashed before holds on, and with a pepper the file alone is not enough. */
@@ -15,8 +14,7 @@ class PasswordHashesTest {
     private static final String PEPPER = "sixteen or more of them";
 
     private static Settings settings(String pepper) {
-        return new Settings(
-                "./x", false, Path.of("demo"), ZoneId.of("UTC"), null, null, null, 0, null, pepper, null, false, false);
+        return SettingsFrom.of("pepper", pepper);
     }
 
     private static PasswordHashes with(String pepper) {

@@ -7,6 +7,7 @@ import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
+import org.mendak.server.platform.ReceivedFiles;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Scope;
@@ -20,9 +21,11 @@ public class PictureService {
     private final Db db;
     private final PictureStore store;
     private final AuditStore audit;
+    private final ReceivedFiles gate;
     private final Clock clock;
 
-    PictureService(Db db, PictureStore store, AuditStore audit, Clock clock) {
+    PictureService(Db db, PictureStore store, AuditStore audit, Clock clock, ReceivedFiles gate) {
+        this.gate = gate;
         this.db = db;
         this.store = store;
         this.audit = audit;
@@ -43,6 +46,7 @@ public class PictureService {
         if (bytes.length > Limits.PICTURE_BYTES) {
             throw Refusal.tooLarge("A picture has at most " + Limits.PICTURE_BYTES + " bytes. Nothing was stored.");
         }
+        gate.check(bytes);
         return new Incoming(plain(name), type, bytes);
     }
 
