@@ -18,6 +18,7 @@ export const accountWords = {
     roleless: "Your account has no role at this desk. Ask a lead, or whoever looks after the accounts.",
     "shut-out": "You were shut out of this desk. Ask a lead.",
     taken: "Somebody else signs in here with that account. Nothing was changed; ask a lead.",
+    "not-stored": "Nothing can be stored at this desk just now, so nobody new can come in. Try again later.",
     tied: "From now on you can sign in with your account.",
   } as Record<string, string>,
   mark: "by account",

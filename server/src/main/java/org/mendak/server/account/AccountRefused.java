@@ -20,7 +20,9 @@ public final class AccountRefused extends RuntimeException {
         /** The person was shut out. */
         SHUT_OUT,
         /** Somebody else signs in with this account. */
-        TAKEN
+        TAKEN,
+        /** Nothing can be stored just now, and they are not known yet. */
+        NOT_STORED
     }
 
     private final Why why;

@@ -17,6 +17,7 @@ import org.mendak.server.custody.DeskIdentity;
 import org.mendak.server.platform.Awaited;
 import org.mendak.server.platform.Beside;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Sparingly;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.security.core.AuthenticationException;
@@ -62,6 +63,7 @@ public class Accounts {
             .expireAfterWrite(LONGEST_TRIP)
             .build();
 
+    private final Sparingly sparingly = new Sparingly();
     private CompletableFuture<Provider> provider;
 
     Accounts(AccountSettings settings, DeskIdentity desk, Clock clock) {
@@ -193,16 +195,21 @@ public class Accounts {
             return account((OidcUser) in.getPrincipal());
         } catch (OAuth2AuthenticationException e) {
             // the code says what was wrong and holds nothing of the person
-            LOG.warn(
-                    "what came back from the service of the accounts does not hold: {}",
+            warn(
+                    "what came back from the service of the accounts does not hold",
                     e.getError().getErrorCode());
             throw new AccountRefused(Why.UNTRUE, e);
         } catch (AuthenticationException | OAuth2AuthorizationException | IllegalStateException e) {
-            LOG.warn(
-                    "what came back from the service of the accounts could not be read: {}",
+            warn(
+                    "what came back from the service of the accounts could not be read",
                     e.getClass().getSimpleName());
             throw new AccountRefused(Why.UNTRUE, e);
         }
+    }
+
+    /** Strangers can bring this about as often as they like. */
+    private void warn(String what, String why) {
+        sparingly.next().ifPresent(others -> LOG.warn("{}: {}{}", what, why, Sparingly.others(others)));
     }
 
     private Account account(OidcUser u) {
@@ -273,7 +280,9 @@ public class Accounts {
         } catch (IllegalArgumentException
                 | IllegalStateException
                 | org.springframework.web.client.RestClientException e) {
-            LOG.warn("the service of the accounts cannot be asked what it is: {}", e.getMessage());
+            warn(
+                    "the service of the accounts cannot be asked what it is",
+                    e.getClass().getSimpleName());
             throw new AccountRefused(Why.SILENT, e);
         }
     }

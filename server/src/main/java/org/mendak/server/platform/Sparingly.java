@@ -5,7 +5,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 
 /** At most one line of the log a second: where all is slow, or somebody tries doors all day, the log itself would fill the disk. */
-final class Sparingly {
+public final class Sparingly {
 
     private static final long APART_NS = TimeUnit.SECONDS.toNanos(1);
 
@@ -13,7 +13,7 @@ final class Sparingly {
     private final AtomicLong unsaid = new AtomicLong();
 
     /** How many were not said since the last one that was, if this one may be; empty if it may not. */
-    OptionalLong next() {
+    public OptionalLong next() {
         long now = System.nanoTime();
         long earliest = notBefore.get();
         if (now - earliest < 0 || !notBefore.compareAndSet(earliest, now + APART_NS)) {
@@ -24,7 +24,7 @@ final class Sparingly {
     }
 
     /** For the end of a line. */
-    static String others(long unsaid) {
+    public static String others(long unsaid) {
         return unsaid == 0 ? "" : " (and " + unsaid + " more since the last line)";
     }
 }

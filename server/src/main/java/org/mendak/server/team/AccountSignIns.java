@@ -10,6 +10,8 @@ import org.mendak.server.account.AccountRefused.Why;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DbException;
+import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
 import org.mendak.server.platform.Turns;
 import org.mendak.server.platform.Tx;
@@ -66,15 +68,33 @@ class AccountSignIns {
      * Who came in; made if they come for the first time.
      *
      * @param browser what this browser keeps; see {@link KnownBrowsers}
-     * @throws AccountRefused if they have no role, or were shut out
+     * @throws AccountRefused if they have no role, were shut out, or are new while nothing can be stored
      */
     SignIns.Arrival enter(Account account, String browser) {
         if (account.role() == null) {
             LOG.info("an account without a role here was refused");
             throw new AccountRefused(Why.ROLELESS);
         }
-        // in the turn of whoever changes people: two of one account make one person, and the last lead stays
-        return turns.take(() -> db.tx(tx -> entered(tx, account, browser)), "people");
+        try {
+            // in the turn of whoever changes people: two of one account make one person, and the last lead stays
+            return turns.take(() -> db.tx(tx -> entered(tx, account, browser)), "people");
+        } catch (Refusal | DbException cannotBeStoredNow) {
+            return toRead(account).orElseThrow(() -> new AccountRefused(Why.NOT_STORED));
+        }
+    }
+
+    /** While nothing can be stored whoever is known comes in to read, as what they are here or what the account says now, whichever is less. */
+    private Optional<SignIns.Arrival> toRead(Account account) {
+        return db.tx(tx -> store.byAccount(tx, account.key())
+                .filter(Person::active)
+                .map(p -> {
+                    Caller c = caller(tx, p, account.secondFactor());
+                    Role most = account.role().compareTo(c.most()) < 0 ? account.role() : c.most();
+                    LOG.warn("signed-in of person {} could not be written into the journal", p.id());
+                    return new SignIns.Arrival(
+                            new Caller(c.id(), c.login(), c.name(), c.role(), c.scopes(), c.signIns(), most),
+                            List.of());
+                }));
     }
 
     private SignIns.Arrival entered(Tx tx, Account account, String browser) {
@@ -122,7 +142,8 @@ class AccountSignIns {
     private Person made(Tx tx, Account account) {
         String login = freeLogin(tx, account.login());
         String said = account.name().isBlank() ? login : account.name();
-        String name = said.substring(0, Math.min(LONGEST_NAME, said.length())).strip();
+        String plain = said.replaceAll("\\p{Cntrl}", " ").strip();
+        String name = plain.substring(0, Math.min(LONGEST_NAME, plain.length())).strip();
         long id = store.add(tx, login, name, account.role(), null, clock.instant());
         store.account(tx, id, account.key());
         directory.changed(tx);

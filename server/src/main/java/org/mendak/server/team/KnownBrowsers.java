@@ -51,7 +51,8 @@ class KnownBrowsers {
                     ResponseCookie.from(COOKIE, seal)
                             .httpOnly(true)
                             .secure(q.isSecure())
-                            .sameSite("Strict")
+                            // lax: it comes along when the provider of accounts sends the browser back
+                            .sameSite("Lax")
                             .path("/api/session")
                             .maxAge(LIFE)
                             .build()

@@ -70,7 +70,13 @@ class SessionEntry {
      * @param idToken with which the sign-in elsewhere is ended; null if there is none
      */
     void enter(Caller caller, String idToken, HttpServletRequest q, HttpServletResponse r) {
-        if (q.getSession(false) != null) {
+        HttpSession before = q.getSession(false);
+        if (before != null) {
+            Long person = OpenSessions.person(before);
+            if (person == null || person != caller.id()) {
+                // what was told to somebody else is nobody else's
+                before.removeAttribute(NEWS);
+            }
             q.changeSessionId();
         }
         SecurityContext context = SecurityContextHolder.createEmptyContext();

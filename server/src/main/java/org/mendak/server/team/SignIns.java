@@ -103,10 +103,11 @@ class SignIns implements Identities {
         Person p = person.get();
         Caller caller = asNow(p);
         List<SignInNews.News> told = db.tx(tx -> news.of(tx, p));
+        String anew = encoder.upgradeEncoding(hash) ? encoder.encode(password) : null;
         note(caller, "signed-in", target(p), SignInNews.how(isKnown || p.signedInAt() == null, false), tx -> {
             store.signedIn(tx, p.id(), clock.instant());
-            if (encoder.upgradeEncoding(hash)) {
-                store.password(tx, p.id(), encoder.encode(password));
+            if (anew != null) {
+                store.password(tx, p.id(), anew);
             }
         });
         return new Arrival(caller, told);

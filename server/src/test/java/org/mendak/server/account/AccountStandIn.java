@@ -24,11 +24,13 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Date;
 import java.util.LinkedHashMap;
@@ -38,6 +40,7 @@ import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.function.UnaryOperator;
+import org.mendak.server.RunningApp;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -99,19 +102,30 @@ public final class AccountStandIn implements AutoCloseable {
     }
 
     /** The settings of a desk that takes its accounts. */
-    public String[] settings() {
-        return new String[] {
-            "--mendak.account.issuer=" + issuer(),
-            "--mendak.account.client-id=" + CLIENT,
-            "--mendak.account.client-secret=" + SECRET,
-            "--mendak.account.name=your harbour account",
-            "--mendak.account.role-claim=desk.roles"
-        };
+    String[] settings(String... more) {
+        List<String> all = new ArrayList<>(List.of(
+                "--mendak.account.issuer=" + issuer(),
+                "--mendak.account.client-id=" + CLIENT,
+                "--mendak.account.client-secret=" + SECRET,
+                "--mendak.account.name=your harbour account",
+                "--mendak.account.role-claim=desk.roles"));
+        all.addAll(List.of(more));
+        return all.toArray(String[]::new);
     }
 
-    /** Goes by the desk's clock from here on. */
-    public void goBy(Clock desks) {
-        clock = desks;
+    /** An empty desk that takes its accounts; it goes by that desk's clock from here on. */
+    public RunningApp desk(String... more) {
+        return follow(RunningApp.empty(settings(more)));
+    }
+
+    /** The same on a folder that stays. */
+    RunningApp deskOn(Path folder, String... more) {
+        return follow(RunningApp.on(folder, settings(more)));
+    }
+
+    private RunningApp follow(RunningApp desk) {
+        clock = desk.clock();
+        return desk;
     }
 
     /** There is such an account from here on, or it has other roles. */

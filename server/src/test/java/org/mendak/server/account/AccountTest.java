@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.nimbusds.jwt.JWTClaimsSet;
+import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.Date;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +16,7 @@ import java.util.function.UnaryOperator;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -33,9 +34,7 @@ class AccountTest extends OnDesk {
 
     @Override
     protected RunningApp begun() {
-        RunningApp desk = RunningApp.empty(provider.settings());
-        provider.goBy(desk.clock());
-        return desk;
+        return provider.desk();
     }
 
     @AfterAll
@@ -139,8 +138,7 @@ class AccountTest extends OnDesk {
     @Test
     void theLastLeadStaysOne() {
         try (AccountStandIn own = new AccountStandIn();
-                RunningApp desk = RunningApp.empty(own.settings())) {
-            own.goBy(desk.clock());
+                RunningApp desk = own.desk()) {
             own.holder("odd", "Odd Vik", "mendak-lead");
             for (int again = 0; again < 2; again++) {
                 Api who = Api.browser(desk.address());
@@ -367,8 +365,7 @@ class AccountTest extends OnDesk {
     @Test
     void aLeadWhoseProviderAskedForNoSecondFactorIsNoneWhereLeadsNeedOne() {
         try (AccountStandIn own = new AccountStandIn();
-                RunningApp desk = RunningApp.empty(withSecondFactors(own))) {
-            own.goBy(desk.clock());
+                RunningApp desk = own.desk("--mendak.leads-need-second-factor=true")) {
             own.holder("sec", "Sec Ond", "mendak-lead");
             for (List<String> how : List.of(List.of("pwd"), List.of("pwd", "otp", "mfa"))) {
                 own.bend(c -> c.claim("amr", how));
@@ -381,10 +378,33 @@ class AccountTest extends OnDesk {
         }
     }
 
-    private static String[] withSecondFactors(AccountStandIn provider) {
-        List<String> all = new ArrayList<>(List.of(provider.settings()));
-        all.add("--mendak.leads-need-second-factor=true");
-        return all.toArray(String[]::new);
+    @Test
+    void whileNothingCanBeStoredWhoIsKnownComesInToRead(@TempDir Path folder) {
+        try (AccountStandIn own = new AccountStandIn()) {
+            own.holder("una", "Una\nBerg", "mendak-lead");
+            own.holder("new", "New Comer", "mendak-agent");
+            try (RunningApp desk = own.deskOn(folder)) {
+                assertThat(user(in(desk, own, "una")).path("name").asString()).isEqualTo("Una Berg");
+            }
+            try (RunningApp desk = own.deskOn(folder, "--mendak.reserve=1000000TB")) {
+                assertThat(user(in(desk, own, "una")).path("roles").size()).isEqualTo(3);
+                own.holder("una", "Una Berg", "mendak-agent");
+                Api less = in(desk, own, "una");
+                assertThat(user(less).path("roles").size()).isEqualTo(1);
+                less.get("/api/people").refused(403, "a lead");
+                Api stranger = Api.browser(desk.address());
+                String back = own.come(sent(stranger, "/"), "new")
+                        .substring(desk.address().length());
+                assertThat(stranger.get(back).expect(303).header("Location")).isEqualTo("/?account=not-stored");
+            }
+        }
+    }
+
+    /** Whoever went there and back, let in or not. */
+    private Api in(RunningApp desk, AccountStandIn by, String login) {
+        Api who = Api.browser(desk.address());
+        who.get(by.come(sent(who, "/"), login).substring(desk.address().length()));
+        return who;
     }
 
     @Test

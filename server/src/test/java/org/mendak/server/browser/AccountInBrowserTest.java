@@ -17,9 +17,7 @@ class AccountInBrowserTest extends InBrowser {
 
     @Override
     protected RunningApp begun() {
-        RunningApp desk = RunningApp.empty(provider.settings());
-        provider.goBy(desk.clock());
-        return desk;
+        return provider.desk();
     }
 
     @AfterAll

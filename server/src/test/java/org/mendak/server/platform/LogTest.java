@@ -61,6 +61,32 @@ class LogTest extends OnDesk {
         }
     }
 
+    @Test
+    void whoIsRefusedWhatIsToldByNumberAndCallAndOnceASecondAtMost() {
+        Api agent = agent("per", "Per Sund");
+        long id = personCalled("Per Sund");
+        List<String> said = logged(RefusedCalls.class, () -> {
+            agent.delete("/api/people/7/tokens/8").refused(403, "a lead");
+            for (int i = 0; i < 5; i++) {
+                agent.get("/api/people").refused(403, "a lead");
+                Api.bearer(app.address(), "nobody's").get("/api/people").expect(401);
+            }
+        });
+        assertThat(said.get(0)).isEqualTo("person " + id + " was refused: DELETE /api/people/{id}/tokens/{token}");
+        // five more of each were told of in few lines, or in none so far
+        assertThat(said).hasSizeLessThan(8).noneMatch(line -> line.contains("Sund") || line.contains("nobody's"));
+    }
+
+    @Test
+    void linesThatAreSaidSparinglySayHowManyWereNot() {
+        Sparingly sparingly = new Sparingly();
+        assertThat(sparingly.next()).hasValue(0);
+        assertThat(sparingly.next()).isEmpty();
+        assertThat(sparingly.next()).isEmpty();
+        assertThat(Sparingly.others(2)).isEqualTo(" (and 2 more since the last line)");
+        assertThat(Sparingly.others(0)).isEmpty();
+    }
+
     private static SlowStatements slowFrom(Duration least) {
         return new SlowStatements(SettingsFrom.of("slow-statement", least.toNanos() + "ns"));
     }
