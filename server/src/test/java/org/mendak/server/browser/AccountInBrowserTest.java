@@ -43,15 +43,23 @@ class AccountInBrowserTest extends InBrowser {
         chrome.see(".person-line", "lead, by account");
         chrome.go("/team");
         chrome.see(".page", "Your role here comes with it");
+        chrome.see("main", "Journal");
         chrome.click(".me");
         chrome.click(".me-panel button", "Sign out");
         chrome.see(".sign-in button", "Sign in with your harbour account");
         // the account's own sign-in has ended too: it asks again
-        provider.holder("liv.aune", "Liv Aune", "mendak-agent");
+        // another lead, so that the role may follow the claim
         provider.holder("pia", "Pia Lund", "mendak-lead");
         there(chrome, "Pia Lund");
         chrome.go("/team/people");
         chrome.see(".person-line", "Pia Lund");
+        provider.holder("liv.aune", "Liv Aune", "mendak-agent");
+        chrome.click(".me");
+        chrome.click(".me-panel button", "Sign out");
+        there(chrome, "Liv Aune");
+        chrome.go("/team");
+        chrome.see(".page", "Your role here comes with it");
+        assertThat(chrome.texts("main")).noneMatch(t -> t.contains("Journal"));
         chrome.assertConsoleIsClean();
     }
 
@@ -94,6 +102,20 @@ class AccountInBrowserTest extends InBrowser {
         chrome.reload();
         chrome.see(".band", "Una B.");
         chrome.gone(".sign-in-news");
+        chrome.assertConsoleIsClean();
+    }
+
+    @Test
+    void whatTheProviderSendsMustHold() {
+        provider.holder("bent", "Bent Rask", "mendak-agent");
+        provider.bend(c -> c.claim("nonce", "of-another-trip"));
+        chrome.go("/");
+        there(chrome, "Bent Rask");
+        chrome.see(".refused", "What your account sent could not be trusted");
+        provider.straight();
+        // whoever was refused says anew who they are
+        there(chrome, "Bent Rask");
+        chrome.see(".band", "Bent R.");
         chrome.assertConsoleIsClean();
     }
 }
