@@ -126,12 +126,12 @@ class Findings {
 
     /** Who asks after a look that failed has it taken again. */
     private static <K> CompletableFuture<List<Finding>> looked(AsyncLoadingCache<K, List<Finding>> kept, K key) {
-        CompletableFuture<List<Finding>> found = kept.get(key);
-        if (found.isCompletedExceptionally()) {
-            kept.asMap().remove(key, found);
-            return kept.get(key);
+        // one that was there before: whoever has a look taken is told of its failure, however fast it fails
+        CompletableFuture<List<Finding>> before = kept.getIfPresent(key);
+        if (before != null && before.isCompletedExceptionally()) {
+            kept.asMap().remove(key, before);
         }
-        return found;
+        return kept.get(key);
     }
 
     /** How far it is, in percent: half of it is the evidence, which comes first. */
