@@ -20,6 +20,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.interactions.Actions;
@@ -142,7 +143,21 @@ final class Chrome implements AutoCloseable {
         return new WebDriverWait(driver(), PATIENCE, LOOK_AGAIN)
                 .withMessage(() -> what + "; " + state())
                 .ignoring(NoSuchElementException.class, StaleElementReferenceException.class)
-                .until(d -> probe.get());
+                .until(d -> {
+                    try {
+                        return probe.get();
+                    } catch (WebDriverException e) {
+                        return whileAnotherPageCame(e);
+                    }
+                });
+    }
+
+    /** What was looked at was of the page before; the driver has no name of its own for that when a page of another place comes. */
+    private static <T> T whileAnotherPageCame(WebDriverException e) {
+        if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
+            return null;
+        }
+        throw e;
     }
 
     /** Where the browser is and what it shows and says, for whoever reads a failure. */
