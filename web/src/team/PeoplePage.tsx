@@ -80,11 +80,9 @@ function PersonLine({ person: p, open, onOpen }: { person: Person; open: boolean
       <button type="button" className="row-title person-line" aria-expanded={open} onClick={onOpen}>
         <b>{p.name}</b>
         <span className="soft mono">{p.login ?? ""}</span>
-        <span>
-          {p.login !== null && (t.roles[p.role] ?? p.role)}
-          {p.byAccount && <span className="soft">, {words.account.mark}</span>}
-        </span>
+        <span>{p.login !== null && (t.roles[p.role] ?? p.role)}</span>
         <span className="soft">
+          {p.byAccount ? `${words.account.mark} · ` : ""}
           {p.mine ? `${t.you} · ` : ""}
           {p.login !== null &&
             (p.signedInAt ? (

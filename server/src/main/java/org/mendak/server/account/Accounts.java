@@ -32,6 +32,7 @@ import org.springframework.security.oauth2.core.endpoint.PkceParameterNames;
 import org.springframework.security.oauth2.core.oidc.endpoint.OidcParameterNames;
 import org.springframework.security.oauth2.core.oidc.user.OidcUser;
 import org.springframework.stereotype.Service;
+import org.springframework.web.client.RestClientException;
 import org.springframework.web.util.UriComponentsBuilder;
 
 /**
@@ -277,9 +278,7 @@ public class Accounts {
         }
         try {
             return Awaited.within(asked, PATIENCE).orElseThrow(() -> new AccountRefused(Why.SILENT));
-        } catch (IllegalArgumentException
-                | IllegalStateException
-                | org.springframework.web.client.RestClientException e) {
+        } catch (IllegalArgumentException | IllegalStateException | RestClientException e) {
             warn(
                     "the service of the accounts cannot be asked what it is",
                     e.getClass().getSimpleName());

@@ -2,6 +2,7 @@ package org.mendak.server.account;
 
 import java.time.Clock;
 import java.time.Duration;
+import java.util.LinkedHashSet;
 import java.util.Set;
 import org.springframework.http.client.SimpleClientHttpRequestFactory;
 import org.springframework.http.converter.FormHttpMessageConverter;
@@ -19,6 +20,7 @@ import org.springframework.security.oauth2.client.web.DefaultOAuth2Authorization
 import org.springframework.security.oauth2.client.web.OAuth2AuthorizationRequestCustomizers;
 import org.springframework.security.oauth2.core.ClientAuthenticationMethod;
 import org.springframework.security.oauth2.core.DelegatingOAuth2TokenValidator;
+import org.springframework.security.oauth2.core.converter.ClaimTypeConverter;
 import org.springframework.security.oauth2.core.http.converter.OAuth2AccessTokenResponseHttpMessageConverter;
 import org.springframework.security.oauth2.jose.jws.SignatureAlgorithm;
 import org.springframework.security.oauth2.jwt.JwtDecoder;
@@ -59,7 +61,7 @@ final class Provider {
 
     /** Asks the provider what it is; takes as long as that takes. */
     static Provider discovered(AccountSettings settings, Clock clock) {
-        Set<String> scopes = new java.util.LinkedHashSet<>(settings.scopes());
+        Set<String> scopes = new LinkedHashSet<>(settings.scopes());
         scopes.add("openid");
         ClientRegistration.Builder builder = ClientRegistrations.fromOidcIssuerLocation(settings.issuer())
                 .registrationId("account")
@@ -109,8 +111,8 @@ final class Provider {
         OidcIdTokenValidator all = new OidcIdTokenValidator(registration);
         all.setClock(clock);
         decoder.setJwtValidator(new DelegatingOAuth2TokenValidator<>(times, all));
-        decoder.setClaimSetConverter(new org.springframework.security.oauth2.core.converter.ClaimTypeConverter(
-                OidcIdTokenDecoderFactory.createDefaultClaimTypeConverters()));
+        decoder.setClaimSetConverter(
+                new ClaimTypeConverter(OidcIdTokenDecoderFactory.createDefaultClaimTypeConverters()));
         return decoder;
     }
 

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -129,7 +130,7 @@ class SignIns implements Identities {
     }
 
     /** While nothing can be stored people still come in, to read. */
-    private void note(Caller caller, String what, String target, String detail, java.util.function.Consumer<Tx> more) {
+    private void note(Caller caller, String what, String target, String detail, Consumer<Tx> more) {
         try {
             db.run(tx -> {
                 more.accept(tx);
@@ -161,14 +162,17 @@ class SignIns implements Identities {
                 .map(p -> caller(p, Caller.EVERYTHING, store.signIns(tx, id))));
     }
 
-    /** By what somebody can sign in. */
+    /** By what somebody can sign in, and whether they are a lead, however they came in. */
     record Ways(boolean password, boolean account, boolean lead) {}
 
     Ways ways(long id) {
-        return db.tx(tx -> new Ways(
-                store.passwordHash(tx, id).isPresent(),
-                store.byId(tx, id).map(Person::byAccount).orElse(false),
-                store.byId(tx, id).map(p -> p.role() == Role.LEAD).orElse(false)));
+        return db.tx(tx -> {
+            Optional<Person> p = store.byId(tx, id);
+            return new Ways(
+                    store.passwordHash(tx, id).isPresent(),
+                    p.map(Person::byAccount).orElse(false),
+                    p.filter(x -> x.role() == Role.LEAD).isPresent());
+        });
     }
 
     @Override

@@ -40,7 +40,7 @@ class AccountInBrowserTest extends InBrowser {
         assertThat(chrome.path()).isEqualTo("/evidence");
         // a lead's places are there
         chrome.go("/team/people");
-        chrome.see(".person-line", "lead, by account");
+        chrome.see(".person-line", "by account · that is you");
         chrome.go("/team");
         chrome.see(".page", "Your role here comes with it");
         chrome.see("main", "Journal");
