@@ -15,12 +15,15 @@ function testDay(): string {
 
 export default defineConfig({
   plugins: [react()],
-  server: { port: 5173, strictPort: true, proxy: { "/api": server, "/v3": server } },
+  server: { port: 5173, strictPort: true, proxy: { "/api": server, "/v3": server, "/show": server } },
   build: {
     target: "es2022",
     chunkSizeWarningLimit: 1200,
     rolldownOptions: {
+      // the page at the device is the server's own, and asks for its script by this name
+      input: { index: "index.html", line: "src/line/main.ts" },
       output: {
+        entryFileNames: (entry) => (entry.name === "line" ? "line/[name].js" : "assets/[name]-[hash].js"),
         codeSplitting: {
           // what several need goes first, or the editor's chunk would hold it and be loaded by everybody
           groups: [

@@ -23,7 +23,6 @@ import {
 } from "./look";
 import { InAndOutPage } from "./in-and-out";
 import { SessionGate, WelcomePage } from "./session";
-import { ShowPage } from "./show";
 import { TakingInPage } from "./taking-in";
 import { JournalPage, KeepingPage, PeoplePage, SettingsPage, TeamPage } from "./team";
 import { UpkeepPage } from "./upkeep";
@@ -73,8 +72,6 @@ function Places() {
   return (
     <Routes>
       <Route path="/welcome/:code" element={<WelcomePage />} />
-      <Route path="/show" element={<ShowPage />} />
-      <Route path="/show/:code" element={<ShowPage />} />
       <Route
         element={
           <SessionGate>

@@ -459,7 +459,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["picture"];
+    get: operations["picture_1"];
     put?: never;
     post?: never;
     delete: operations["removePicture"];
@@ -493,7 +493,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["settle_1"];
+    post: operations["settle_2"];
     delete?: never;
     options?: never;
     head?: never;
@@ -619,10 +619,42 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get?: never;
+    get: operations["shown"];
     put?: never;
     post: operations["show"];
     delete: operations["takeBack"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/shown/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["settle_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/cases/{n}/shown/{id}/picture": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["picture"];
+    put?: never;
+    post?: never;
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -2242,7 +2274,23 @@ export interface paths {
     };
     get: operations["page"];
     put?: never;
-    post?: never;
+    post: operations["send"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/shown/{code}/pictures": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["sendPicture"];
     delete?: never;
     options?: never;
     head?: never;
@@ -3080,6 +3128,91 @@ export interface components {
       sentence: string;
       /** @enum {string} */
       trouble: "none" | "full" | "closed" | "damaged";
+    };
+    DeviceAnswersSent: {
+      /** Format: int32 */
+      about?: number | null;
+      id?: null | string;
+      item?: null | string;
+      kind?: null | string;
+      /** Format: int32 */
+      step?: number | null;
+      text?: null | string;
+    };
+    DeviceAnswersShown: {
+      answers: components["schemas"]["DeviceAnswersWaiting"][];
+      link: components["schemas"]["DeviceLinksOut"] | null;
+    };
+    DeviceAnswersWaiting: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      item: null | string;
+      kind: string;
+      marks: components["schemas"]["ReadMark"][];
+      question: string;
+      read: string[];
+      sameTarget: boolean | null;
+      /** Format: int32 */
+      step: number;
+      text: string;
+      title: string;
+    };
+    DeviceLinksCode: {
+      code: string;
+      /** Format: date-time */
+      until: string;
+    };
+    DeviceLinksOut: {
+      code: string;
+      fix: string;
+      there: boolean;
+      /** Format: date-time */
+      until: string;
+    };
+    DevicePage: {
+      behind: string;
+      cautions: string[];
+      commands: components["schemas"]["DevicePageCommand"][];
+      destroys: string;
+      doneWhen: string;
+      expect: string[];
+      gate: string;
+      gets: components["schemas"]["CaseToGet"][];
+      item: null | string;
+      /** Format: double */
+      minutes: number;
+      prompts: components["schemas"]["CasePrompt"][];
+      prose: string;
+      questions: components["schemas"]["DevicePageQuestion"][];
+      sent: components["schemas"]["DevicePageSent"][];
+      /** Format: int32 */
+      step: number;
+      /** Format: int32 */
+      steps: number;
+      title: string;
+      /** Format: date-time */
+      until: string;
+      verify: string[];
+      wanted: string[];
+      when: string;
+    };
+    DevicePageCommand: {
+      before: string;
+      text: string;
+    };
+    DevicePageQuestion: {
+      /** Format: int32 */
+      about: number;
+      answer: null | string;
+      choices: string[];
+      text: string;
+    };
+    DevicePageSent: {
+      kind: string;
+      state: string;
+      text: string;
     };
     DiscardDiscard: {
       drafts?: components["schemas"]["DiscardDraft"][] | null;
@@ -4404,20 +4537,13 @@ export interface components {
       needs: components["schemas"]["ShelfNeedWord"][];
       products: components["schemas"]["ShelfProductWord"][];
     };
-    ShownFixesCode: {
-      code: string;
-      /** Format: date-time */
-      until: string;
-    };
-    ShownFixesPage: {
-      device: null | string;
-      fix: components["schemas"]["CaseFilledFix"];
-      title: string;
-      /** Format: date-time */
-      until: string;
+    ShownSettled: {
+      /** Format: double */
+      minutes?: null | number;
+      take?: boolean | null;
     };
     ShownShowFix: {
-      fix: string;
+      fix?: null | string;
     };
     SignInNewsNews: {
       /** Format: date-time */
@@ -5476,7 +5602,7 @@ export interface operations {
       };
     };
   };
-  picture: {
+  picture_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -5544,7 +5670,7 @@ export interface operations {
       };
     };
   };
-  settle_1: {
+  settle_2: {
     parameters: {
       query?: never;
       header?: {
@@ -5738,6 +5864,28 @@ export interface operations {
       };
     };
   };
+  shown: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DeviceAnswersShown"];
+        };
+      };
+    };
+  };
   show: {
     parameters: {
       query?: never;
@@ -5759,7 +5907,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["ShownFixesCode"];
+          "application/json": components["schemas"]["DeviceLinksCode"];
         };
       };
     };
@@ -5781,6 +5929,56 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+    };
+  };
+  settle_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["ShownSettled"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DeviceAnswersShown"];
+        };
+      };
+    };
+  };
+  picture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": string;
+        };
       };
     };
   };
@@ -8571,8 +8769,59 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          "application/json": components["schemas"]["ShownFixesPage"];
+          "application/json": components["schemas"]["DevicePage"];
         };
+      };
+    };
+  };
+  send: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["DeviceAnswersSent"];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  sendPicture: {
+    parameters: {
+      query: {
+        id: string;
+        step: number;
+      };
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: {
+      content: {
+        "image/*": string;
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

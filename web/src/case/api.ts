@@ -77,6 +77,16 @@ export const questionsQuery = (n: number, error: string | null) =>
     enabled: error !== null,
   });
 
+/** What is shown at the device, whether somebody is there, and what was answered and waits. */
+export const shownQuery = (n: number, enabled: boolean) =>
+  queryOptions({
+    queryKey: ["case", n, "shown"],
+    queryFn: ({ signal }) => got(api.GET("/api/cases/{n}/shown", { params: { path: { n } }, signal })),
+    enabled,
+    // whoever goes away says nothing
+    refetchInterval: (q) => (q.state.data?.link ? COLLEAGUES_MS : false),
+  });
+
 /** Whom a case can be given to. */
 export const colleaguesQuery = queryOptions({
   queryKey: ["colleagues"],
@@ -132,6 +142,8 @@ export const found = (n: number, body: CaseFound) =>
 export const showFix = (n: number, fix: string) =>
   got(api.POST("/api/cases/{n}/shown", { params: at(n), body: { fix } }));
 export const takeBackShown = (n: number) => got(api.DELETE("/api/cases/{n}/shown", { params: at(n) }));
+export const settleAnswer = (n: number, id: number, take: boolean, minutes: number | null) =>
+  got(api.POST("/api/cases/{n}/shown/{id}", { params: of(n, id), body: { take, minutes } }));
 export const addPicture = (n: number, file: File) =>
   sendFile<Case>("/api/cases/{n}/pictures", { n }, file, () => undefined, new AbortController().signal);
 export const removePicture = (n: number, id: number) =>

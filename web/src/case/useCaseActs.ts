@@ -39,6 +39,8 @@ export interface CaseActs {
   step: (attempt: number, entry: StepEntry) => Promise<boolean>;
   /** What a look showed; the lines to pick from where several places fit, else whether it was read. */
   looked: (index: number, text: string, row?: number) => Promise<boolean | string[]>;
+  /** What was answered at the device is taken into the case, or dropped; minutes for an answer that ends the fix. */
+  answer: (id: number, take: boolean, minutes?: number) => Promise<boolean>;
   handOver: (to: string, note: string) => Promise<boolean>;
   recurrence: (of: number, again: boolean) => Promise<boolean>;
   found: (body: CaseFound) => Promise<boolean>;
@@ -159,6 +161,16 @@ export function useCaseActs(n: number): CaseActs {
         } catch (e) {
           const places = e instanceof HttpError ? e.more.places : undefined;
           if (Array.isArray(places)) return places as string[];
+          say.failed(e);
+          return false;
+        }
+      },
+      answer: async (id, take, minutes) => {
+        try {
+          client.setQueryData(["case", n, "shown"], await api.settleAnswer(n, id, take, minutes ?? null));
+          refresh();
+          return true;
+        } catch (e) {
           say.failed(e);
           return false;
         }

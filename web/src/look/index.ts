@@ -26,6 +26,7 @@ export {
   singleKeysOff,
   switchSingleKeys,
   useDigitsTaken,
+  useKeyTaken,
   useKeys,
 } from "./keys";
 export { keep, keepFor, kept, useKept } from "./kept";

@@ -74,28 +74,29 @@ export function press(e: KeyboardEvent): boolean {
   return false;
 }
 
-/** How far in a group of keys is: what stands open in a page comes before the page, what asks comes before both. */
-export const KEY_LEVEL = { frame: 0, page: 1, part: 2, ask: 3 } as const;
+/** How far in a group of keys is: what stands open in a page comes before the page, what came by itself before that, what asks before all. */
+export const KEY_LEVEL = { frame: 0, page: 1, part: 2, came: 3, ask: 4 } as const;
 
-/** The groups that answer to digits in what stands open: while there is one, the page's own digits rest, so that none stands there twice. */
-const withDigits = new Set<object>();
 const watchers = new Set<() => void>();
+const watch = (w: () => void) => {
+  watchers.add(w);
+  return () => watchers.delete(w);
+};
 
-function digitsOf(group: object, has: boolean): void {
-  if (withDigits.has(group) === has) return;
-  if (has) withDigits.add(group);
-  else withDigits.delete(group);
-  watchers.forEach((w) => w());
+/** Which keys of a group are alive. */
+const aliveIn = (g: Group) => g.acts.filter((a) => a.alive !== false).map((a) => a.key);
+
+/** Whether digits mean something in what stands open now: then the page's own digits rest, so that none stands there twice. */
+export function useDigitsTaken(): boolean {
+  return useSyncExternalStore(watch, () =>
+    groups.some((g) => g.current.level >= KEY_LEVEL.part && aliveIn(g.current).some((k) => /^\d$/.test(k))),
+  );
 }
 
-/** Whether digits mean something in what stands open now. */
-export function useDigitsTaken(): boolean {
-  return useSyncExternalStore(
-    (w) => {
-      watchers.add(w);
-      return () => watchers.delete(w);
-    },
-    () => withDigits.size > 0,
+/** Whether something further in than this means a key now: what would mean it otherwise does not show it then. */
+export function useKeyTaken(key: string, level: number): boolean {
+  return useSyncExternalStore(watch, () =>
+    groups.some((g) => g.current.level > level && aliveIn(g.current).includes(key)),
   );
 }
 
@@ -104,14 +105,16 @@ export function useKeys(title: string, acts: KeyAct[], level: number = KEY_LEVEL
   const group = useRef<Group>({ title, acts, level });
   // before the screen is painted: who presses a key that stands there means what stands there
   useLayoutEffect(() => {
+    const before = aliveIn(group.current).join();
     group.current = { title, acts, level };
-    digitsOf(group, level >= KEY_LEVEL.part && acts.some((a) => /^\d$/.test(a.key) && a.alive !== false));
+    if (aliveIn(group.current).join() !== before) watchers.forEach((w) => w());
   });
   useLayoutEffect(() => {
     groups.push(group);
+    watchers.forEach((w) => w());
     return () => {
       groups.splice(groups.indexOf(group), 1);
-      digitsOf(group, false);
+      watchers.forEach((w) => w());
     };
   }, []);
 }

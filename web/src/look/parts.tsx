@@ -12,6 +12,7 @@ export function Key({ k }: { k: string }) {
 
 /** A button that a key presses too. */
 export function KeyButton(p: {
+  /** Empty while the key means something else. */
   k: string;
   children: ReactNode;
   onPress: () => void;
@@ -27,7 +28,7 @@ export function KeyButton(p: {
       disabled={p.disabled}
       title={p.hint}
     >
-      <Key k={p.k} /> <span>{p.children}</span>
+      {p.k !== "" && <Key k={p.k} />} <span>{p.children}</span>
     </button>
   );
 }

@@ -1,5 +1,6 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 
+import { deviceWords } from "./device";
 import { bringInWords } from "./bring-in";
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
@@ -269,11 +270,7 @@ export const words = {
   upkeep: upkeepWords,
   free: freeWords,
   evidence: evidenceWords,
-  show: {
-    title: "What to do, at the device",
-    code: "The code that the desk told you",
-    held: "The desk says this step when it has made sure what it is done to.",
-  },
+  device: deviceWords,
   keys: {
     title: "Keys",
     hint: "Keys work while no text box has the focus; Esc leaves one.",

@@ -5,10 +5,11 @@ import type { Attempt, Case, FilledFix, FilledStep, PlanStep } from "../../api";
 import { FlagForm, FlagsOfStep } from "../../flags";
 import { Coming, Failed, Key, KEY_LEVEL, KeyButton, Prose, ToldLine, useKeys } from "../../look";
 import { words } from "../../words";
-import { filledQuery } from "../api";
+import { filledQuery, shownQuery } from "../api";
 import { hasNothingToDo, runningAttempt } from "../caseState";
+import { FromDevice, Presence } from "../device/FromDevice";
+import { ShowIt } from "../device/ShowIt";
 import { activeItem } from "../step/readingState";
-import { ShowIt } from "../step/ShowIt";
 import { CurrentStep, StepLine } from "../step/StepView";
 import type { CaseActs } from "../useCaseActs";
 import { DifferentError } from "./DifferentError";
@@ -58,6 +59,7 @@ function Filled(p: {
   const [pasted, setPasted] = useState("");
   const [shown, setShown] = useState(false);
   const [flagging, setFlagging] = useState<FilledStep | null>(null);
+  const { data: device } = useQuery(shownQuery(c.number, attempt !== undefined));
   const then = p.ordered.find((o) => o.key !== filled.key && filled.together.includes(o.key));
   const allThere = () =>
     void acts.facts(Object.fromEntries(filled.needs.map((need) => [need.fact, need.wanted])));
@@ -159,6 +161,7 @@ function Filled(p: {
         </span>
       </header>
       {filled.risk !== "safe" && <p className="risk">{words.risks[filled.risk]}</p>}
+      <Presence link={device?.link?.fix === filled.key ? device.link : null} />
       {why && p.planned && <WhyHere step={p.planned} error={c.error} />}
       <Needs needs={filled.needs} onAll={allThere} onNot={(fact) => void acts.facts({ [fact]: "no" })} />
       {at === 0 && <Prose text={filled.intro} />}
@@ -173,6 +176,13 @@ function Filled(p: {
           <FlagsOfStep n={c.number} fix={filled.key} step={s.index} />
         </Fragment>
       ))}
+      <FromDevice
+        n={c.number}
+        answers={device?.answers ?? []}
+        at={at}
+        minutes={work.minutes}
+        onSettle={acts.answer}
+      />
       {step && (
         <CurrentStep
           key={at}
@@ -242,7 +252,15 @@ function Filled(p: {
           onLeave={() => work.setEndsAs("")}
         />
       )}
-      {shown && <ShowIt n={c.number} fix={filled.key} onLeave={() => setShown(false)} />}
+      {shown && (
+        <ShowIt
+          n={c.number}
+          fix={filled.key}
+          link={device?.link?.fix === filled.key ? device.link : null}
+          onOut={acts.refresh}
+          onLeave={() => setShown(false)}
+        />
+      )}
       <footer className="outcomes">
         <KeyButton k="w" onPress={() => work.ends("worked")}>
           {words.outcomes.worked}

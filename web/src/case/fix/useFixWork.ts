@@ -177,6 +177,7 @@ export function useFixWork(c: Case, filled: FilledFix, acts: CaseActs, attempt: 
     saying,
     setSaying,
     stepActs,
+    minutes: time.minutes,
     outcome,
     ends,
     untouched,

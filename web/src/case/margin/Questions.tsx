@@ -1,5 +1,5 @@
 import type { Plan, Question } from "../../api";
-import { Key } from "../../look";
+import { Key, KEY_LEVEL, useKeyTaken } from "../../look";
 import { words } from "../../words";
 import { askName, whyAsk } from "../caseState";
 
@@ -8,6 +8,7 @@ const MOST = 4;
 
 /** What could be asked beside the open card; each opens as the card. */
 export function Questions(p: { open: Question[]; plan: Plan | undefined; onAsk: (q: Question) => void }) {
+  const taken = useKeyTaken("y", KEY_LEVEL.page);
   if (p.open.length === 0) return null;
   return (
     <section className="question">
@@ -18,7 +19,7 @@ export function Questions(p: { open: Question[]; plan: Plan | undefined; onAsk: 
         {p.open.slice(0, MOST).map((q, i) => (
           <li key={q.index}>
             <button type="button" className="plain" onClick={() => p.onAsk(q)}>
-              {i === 0 && <Key k="y" />} {q.text}
+              {i === 0 && !taken && <Key k="y" />} {q.text}
             </button>
             {whyAsk(askName(q), p.plan) && <div className="soft">{whyAsk(askName(q), p.plan)}</div>}
           </li>

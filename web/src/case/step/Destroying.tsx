@@ -1,7 +1,7 @@
 import { Button, Input, type InputRef } from "antd";
 import { useRef, useState } from "react";
 import type { FilledStep } from "../../api";
-import { KEY_LEVEL, KeyButton, useKeys } from "../../look";
+import { KEY_LEVEL, KeyButton, useKeys, useKeyTaken } from "../../look";
 import { words } from "../../words";
 
 /**
@@ -14,6 +14,7 @@ export function Destroying(p: { step: FilledStep; onConfirm: (heard: string) => 
   const [heard, setHeard] = useState("");
   const [sending, setSending] = useState(false);
   const box = useRef<InputRef>(null);
+  const taken = useKeyTaken("y", KEY_LEVEL.part);
   const compares = step.target === "compare";
   const may = safe && compares && heard.trim() !== "" && !sending;
   const isSafe = () => {
@@ -46,7 +47,7 @@ export function Destroying(p: { step: FilledStep; onConfirm: (heard: string) => 
         <p>{step.target === "unnamed" ? words.case.targetUnnamed : words.case.targetUnknown}</p>
       ) : (
         <>
-          <KeyButton k="y" onPress={isSafe} strong={safe}>
+          <KeyButton k={taken ? "" : "y"} onPress={isSafe} strong={safe}>
             {safe ? words.case.dataIsSafe : words.case.dataSafe}
           </KeyButton>
           <label>

@@ -163,19 +163,34 @@ class AttemptService {
         String remark = fields.get("note") == null ? null : CaseWords.note(String.valueOf(fields.get("note")));
         return locks.work(caller, number, (tx, c) -> {
             AttemptRow a = attempt(tx, number, id);
-            AttemptRow wanted = recorded(caller, a, fields, remark);
-            if (!same(a, wanted)) {
-                refuseUnseen(caller, a, seen);
-                store.update(tx, wanted);
-                consequences(tx, caller, c, a, wanted.outcome());
-                audit.write(
-                        tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
-                if (a.errorKey() != null) {
-                    events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey()), Set.of(number)));
-                }
-            }
+            keep(tx, caller, c, a, recorded(caller, a, fields, remark), seen);
             return reader.view(tx, number);
         });
+    }
+
+    /** The same for an attempt that is still worked, in the turn of its case; null minutes are those that the clock says. */
+    void ended(Tx tx, Caller caller, CaseRow c, long id, Outcome outcome, Double minutes) {
+        AttemptRow a = attempt(tx, c.number(), id);
+        Map<String, Object> fields = new LinkedHashMap<>();
+        fields.put("outcome", Words.word(outcome));
+        if (minutes != null) {
+            fields.put("minutes", minutes);
+        }
+        keep(tx, caller, c, a, recorded(caller, a, fields, null), null);
+    }
+
+    private void keep(Tx tx, Caller caller, CaseRow c, AttemptRow a, AttemptRow wanted, Integer seen) {
+        if (same(a, wanted)) {
+            return;
+        }
+        refuseUnseen(caller, a, seen);
+        store.update(tx, wanted);
+        consequences(tx, caller, c, a, wanted.outcome());
+        String number = String.valueOf(c.number());
+        audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
+        if (a.errorKey() != null) {
+            events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey()), Set.of(c.number())));
+        }
     }
 
     private AttemptRow recorded(Caller caller, AttemptRow a, Map<String, Object> fields, String remark) {
@@ -312,7 +327,6 @@ class AttemptService {
     StepResult step(Caller caller, long number, long id, StepEntry written) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         check(written);
-        StepWhat what = Words.said(StepWhat.class, written.what(), "what");
         StepEntry e = new StepEntry(
                 written.clientId(),
                 written.step(),
@@ -323,45 +337,50 @@ class AttemptService {
                 CaseWords.plain(written.heard()),
                 written.safe(),
                 written.read());
-        return locks.work(caller, number, (tx, c) -> {
-            AttemptRow a = attempt(tx, number, id);
-            if (store.stepOf(tx, id, e.clientId()).isPresent()) {
-                return new StepResult(e.clientId(), Map.of());
+        return locks.work(caller, number, (tx, c) -> entered(tx, caller, c, id, e));
+    }
+
+    /** The same in the turn of its case; its words are masked already. */
+    StepResult entered(Tx tx, Caller caller, CaseRow c, long id, StepEntry e) {
+        check(e);
+        StepWhat what = Words.said(StepWhat.class, e.what(), "what");
+        AttemptRow a = attempt(tx, c.number(), id);
+        if (store.stepOf(tx, id, e.clientId()).isPresent()) {
+            return new StepResult(e.clientId(), Map.of());
+        }
+        if (store.stepCount(tx, id) >= MOST_STEPS) {
+            throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
+        }
+        WorkedAttempt w = reader.worked(tx, c, a);
+        boolean known = e.step() < w.steps().size();
+        List<Reading> read = known ? judged(caller, w, what, e) : List.of();
+        store.addStep(
+                tx,
+                id,
+                new AttemptStore.Step(
+                        e.clientId(),
+                        e.step(),
+                        what,
+                        e.note() == null ? "" : e.note(),
+                        e.output(),
+                        e.item(),
+                        e.heard(),
+                        readings.write(read, e.output() != null),
+                        clock.instant(),
+                        caller.who()));
+        Map<String, String> captured = new LinkedHashMap<>();
+        if (known) {
+            read.forEach(r -> captured.putAll(AttemptValues.facts(w.steps().get(e.step()), r)));
+            if (e.item() == null) {
+                knowledge.addFacts(tx, caller, a.number(), captured, "output");
             }
-            if (store.stepCount(tx, id) >= MOST_STEPS) {
-                throw Refusal.invalid("An attempt has at most " + MOST_STEPS + " entries.");
+            if (what.worked()) {
+                owe(tx, a, e, w);
+            } else if (what == StepWhat.UNDONE) {
+                owed.noLongerOwed(tx, a.id(), e.step(), e.item());
             }
-            WorkedAttempt w = reader.worked(tx, c, a);
-            boolean known = e.step() < w.steps().size();
-            List<Reading> read = known ? judged(caller, w, what, e) : List.of();
-            store.addStep(
-                    tx,
-                    id,
-                    new AttemptStore.Step(
-                            e.clientId(),
-                            e.step(),
-                            what,
-                            e.note() == null ? "" : e.note(),
-                            e.output(),
-                            e.item(),
-                            e.heard(),
-                            readings.write(read, e.output() != null),
-                            clock.instant(),
-                            caller.who()));
-            Map<String, String> captured = new LinkedHashMap<>();
-            if (known) {
-                read.forEach(r -> captured.putAll(AttemptValues.facts(w.steps().get(e.step()), r)));
-                if (e.item() == null) {
-                    knowledge.addFacts(tx, caller, a.number(), captured, "output");
-                }
-                if (what.worked()) {
-                    owe(tx, a, e, w);
-                } else if (what == StepWhat.UNDONE) {
-                    owed.noLongerOwed(tx, a.id(), e.step(), e.item());
-                }
-            }
-            return new StepResult(e.clientId(), captured);
-        });
+        }
+        return new StepResult(e.clientId(), captured);
     }
 
     /** What an entry says of the step's values; refuses what must not be recorded. */

@@ -192,10 +192,15 @@ public class CaseService {
             facts.forEach((name, value) -> wanted.put("fact." + name, value));
             Set<String> differing = CaseVersions.differing(wanted, now).keySet();
             versions.check(tx, caller, number, seen, differing, now);
-            store.touch(tx, number);
-            versions.changed(tx, caller, number, differing);
-            knowledge.addFacts(tx, caller, number, facts, "answer");
+            factsCame(tx, caller, number, facts, differing);
         });
+    }
+
+    /** Answers, in the turn of their case. */
+    void factsCame(Tx tx, Caller caller, long number, Map<String, String> facts, Set<String> differing) {
+        store.touch(tx, number);
+        versions.changed(tx, caller, number, differing);
+        knowledge.addFacts(tx, caller, number, facts, "answer");
     }
 
     CaseViews.Case addText(Caller caller, long number, String written, List<String> unmasked) {
@@ -204,13 +209,16 @@ public class CaseService {
         if (text.isBlank()) {
             throw Refusal.invalid("The text is empty.");
         }
-        return locks.change(caller, number, (tx, c) -> {
-            if (store.texts(tx, number).size() >= Limits.TEXTS) {
-                throw Refusal.invalid("A case has at most " + Limits.TEXTS + " texts. Nothing was stored.");
-            }
-            store.addText(tx, number, text, clock.instant(), caller.who());
-            knowledge.capture(tx, caller, number, c, text);
-        });
+        return locks.change(caller, number, (tx, c) -> textCame(tx, caller, c, text));
+    }
+
+    /** One more text, in the turn of its case; masked already. */
+    void textCame(Tx tx, Caller caller, CaseRow c, String text) {
+        if (store.texts(tx, c.number()).size() >= Limits.TEXTS) {
+            throw Refusal.invalid("A case has at most " + Limits.TEXTS + " texts. Nothing was stored.");
+        }
+        store.addText(tx, c.number(), text, clock.instant(), caller.who());
+        knowledge.capture(tx, caller, c.number(), c, text);
     }
 
     List<CaseViews.Question> questions(Caller caller, long number) {

@@ -261,30 +261,7 @@ public final class CaseViews {
             Sheets.Told told,
             List<NeedLine> needs,
             List<String> together,
-            List<FilledStep> steps) {
-
-        /** The same for a place where nobody makes sure of the target: what destroys shows its command only if its gate was opened since. */
-        public FilledFix withoutWhatDestroys(Instant since) {
-            return new FilledFix(
-                    key,
-                    title,
-                    workaround,
-                    minutes,
-                    risk,
-                    discouraged,
-                    intro,
-                    sideEffects,
-                    told,
-                    needs,
-                    together,
-                    steps.stream()
-                            .map(s -> s.destroys().isEmpty()
-                                            || s.opened() != null && s.opened().isAfter(since)
-                                    ? s
-                                    : s.withoutCommands())
-                            .toList());
-        }
-    }
+            List<FilledStep> steps) {}
 
     /**
      * A need and whether it is at hand: yes, no, unknown, or other while another state holds.

@@ -21,6 +21,7 @@ class ErasingStore {
     /** What was pasted or typed about a case: texts, and notes wherever they stand. */
     Set<Long> texts(Tx tx, List<Long> numbers) {
         Set<Long> had = new TreeSet<>();
+        find(tx, had, "select distinct number from device_link where number = any(?)", numbers);
         find(tx, had, "select distinct number from case_text where number = any(?)", numbers);
         find(tx, had, "select distinct number from case_note where number = any(?)", numbers);
         find(tx, had, "select distinct number from case_handover where number = any(?) and note <> ''", numbers);
@@ -33,6 +34,8 @@ class ErasingStore {
                 numbers);
         if (!had.isEmpty()) {
             Object these = array(List.copyOf(had));
+            // with what was answered there and not taken
+            tx.run("delete from device_link where number = any(?)", these);
             tx.run("delete from case_text where number = any(?)", these);
             tx.run("delete from case_note where number = any(?)", these);
             tx.run("update case_handover set note = '' where number = any(?) and note <> ''", these);

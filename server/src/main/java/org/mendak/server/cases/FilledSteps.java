@@ -320,6 +320,21 @@ final class FilledSteps {
         };
     }
 
+    /** Where a text shows what a step would read out of it. */
+    static List<ReadViews.Mark> marks(WorkedAttempt w, int index, String item, String text) {
+        List<Capture> captures = w.steps().get(index).step().captures();
+        return IntStream.range(0, captures.size())
+                .boxed()
+                .flatMap(c ->
+                        marks(w.places(index, item, c, text), captures.get(c).titles()).stream())
+                .toList();
+    }
+
+    /** One step, as it is read by somebody who types its commands off a page. */
+    static CaseViews.FilledStep one(WorkedAttempt w, int index) {
+        return of(w, index, false, Hidden.of(w));
+    }
+
     /** All steps of a fix. */
     static List<CaseViews.FilledStep> all(WorkedAttempt w, boolean spoken) {
         Hidden hidden = Hidden.of(w);

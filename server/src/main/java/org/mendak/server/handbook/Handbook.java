@@ -16,6 +16,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.library.Library;
 import org.mendak.server.library.Sheets;
+import org.mendak.server.platform.Html;
 
 /** Writes the handbook, sheet after sheet, so that no library is too large for the memory. */
 final class Handbook {

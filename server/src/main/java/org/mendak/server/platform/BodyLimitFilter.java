@@ -44,7 +44,14 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
     private static final int LARGE_AT_ONCE = 8;
 
+    /** Pictures from devices that are read at the same time. */
+    private static final int PICTURES_AT_ONCE = 8;
+
     private final Semaphore strangers = new Semaphore(STRANGERS_AT_ONCE);
+    /** Apart from those who sign in: who floods the one does not shut out the others. */
+    private final Semaphore atTheDevice = new Semaphore(STRANGERS_AT_ONCE);
+
+    private final Semaphore pictures = new Semaphore(PICTURES_AT_ONCE);
 
     /** How many large bodies of each session or token are being read. */
     private final Cache<String, AtomicInteger> large = Caffeine.newBuilder()
@@ -57,8 +64,12 @@ class BodyLimitFilter extends OncePerRequestFilter {
             throws ServletException, IOException {
         if (q.getContentLengthLong() == 0 || !hasBody(q)) {
             chain.doFilter(q, r);
+        } else if (Strangers.isPictureFromTheDevice(q)) {
+            picture(q, r, chain);
+        } else if (Strangers.answersAtTheDevice(q)) {
+            stranger(q, r, chain, atTheDevice);
         } else if (Strangers.is(q)) {
-            stranger(q, r, chain);
+            stranger(q, r, chain, strangers);
         } else {
             known(q, r, chain);
         }
@@ -68,7 +79,37 @@ class BodyLimitFilter extends OncePerRequestFilter {
         return q.getContentLengthLong() > 0 || q.getHeader(HttpHeaders.TRANSFER_ENCODING) != null;
     }
 
-    private void stranger(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
+    /** Read by whoever has made sure of its code, and only as much as a picture may have. */
+    private void picture(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
+            throws ServletException, IOException {
+        if (q.getContentLengthLong() > Limits.PICTURE_BYTES) {
+            SecurityConfig.problem(r, HttpStatus.CONTENT_TOO_LARGE, tooLarge(Limits.PICTURE_BYTES));
+            return;
+        }
+        if (!pictures.tryAcquire()) {
+            tooMany(r);
+            return;
+        }
+        try {
+            chain.doFilter(
+                    new BodyRequest(
+                            q,
+                            new CountedBody(q.getInputStream(), Limits.PICTURE_BYTES, CountedBody.atAPoorLinesPace())),
+                    r);
+        } finally {
+            pictures.release();
+        }
+    }
+
+    private static void tooMany(HttpServletResponse r) throws IOException {
+        r.setHeader(HttpHeaders.RETRY_AFTER, "5");
+        SecurityConfig.problem(
+                r,
+                HttpStatus.TOO_MANY_REQUESTS,
+                "Too many send something at the moment. Please try again in a few seconds.");
+    }
+
+    private void stranger(HttpServletRequest q, HttpServletResponse r, FilterChain chain, Semaphore atOnce)
             throws ServletException, IOException {
         if (!Strangers.maySend(q)) {
             // it is refused further on, and nobody reads its body
@@ -79,12 +120,8 @@ class BodyLimitFilter extends OncePerRequestFilter {
             SecurityConfig.problem(r, HttpStatus.CONTENT_TOO_LARGE, tooLarge(STRANGERS_BYTES));
             return;
         }
-        if (!strangers.tryAcquire()) {
-            r.setHeader(HttpHeaders.RETRY_AFTER, "5");
-            SecurityConfig.problem(
-                    r,
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "Too many sign in at the moment. Please try again in a few seconds.");
+        if (!atOnce.tryAcquire()) {
+            tooMany(r);
             return;
         }
         byte[] body;
@@ -95,7 +132,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
             SecurityConfig.problem(r, refused.status(), refused.getMessage());
             return;
         } finally {
-            strangers.release();
+            atOnce.release();
         }
         chain.doFilter(new BodyRequest(q, new ByteArrayInputStream(body)), r);
     }

@@ -91,7 +91,8 @@ public final class Refusal extends RuntimeException {
         return new Refusal(HttpStatus.SERVICE_UNAVAILABLE, why, more);
     }
 
-    HttpStatus status() {
+    /** Its status over HTTP. */
+    public HttpStatus status() {
         return status;
     }
 

@@ -20,11 +20,26 @@ final class Strangers {
                 || session.getAttribute(HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY) == null;
     }
 
-    /** Whether a stranger may send a body here: to sign in, by a password or an account, or to make the first lead. */
+    /** Whether whoever calls is a stranger there, even if they are signed in beside it: at the device one answers by a code alone. */
+    static boolean answersAtTheDevice(HttpServletRequest q) {
+        String path = q.getRequestURI();
+        return q.getMethod().equals("POST") && (path.startsWith("/api/shown/") || path.startsWith("/show/"));
+    }
+
+    /** Whether it is a picture that is sent from the device. */
+    static boolean isPictureFromTheDevice(HttpServletRequest q) {
+        String path = q.getRequestURI();
+        return q.getMethod().equals("POST") && path.startsWith("/api/shown/") && path.endsWith("/pictures");
+    }
+
+    /**
+     * Whether a stranger may send a body here: to sign in, by a password or an account, to make the first lead, or to answer at the device.
+     */
     static boolean maySend(HttpServletRequest q) {
         String path = q.getRequestURI();
         return q.getMethod().equals("POST")
-                && (path.equals("/api/session")
+                && (answersAtTheDevice(q)
+                        || path.equals("/api/session")
                         || path.equals("/api/session/away")
                         || path.startsWith("/api/welcome/"));
     }

@@ -42,9 +42,7 @@ class WebConfig implements WebMvcConfigurer {
         "/team/journal",
         "/team/keeping",
         "/team/settings",
-        "/welcome/{code}",
-        "/show",
-        "/show/{code}"
+        "/welcome/{code}"
     };
 
     private final Identities identities;

@@ -378,25 +378,6 @@ class WorkspaceInBrowserTest extends InBrowser {
     }
 
     @Test
-    void aFixIsReadOnAPhoneByItsCode() {
-        long n = open(PartsMissing.TEXT, PartsMissing.ERROR, Map.of("requester", "Tam Keel"));
-        String code = api.post("/api/cases/" + n + "/shown", Map.of("fix", "restore-parts"))
-                .expect(200)
-                .json()
-                .path("code")
-                .asString();
-        chrome.screen(390, 844);
-        chrome.go("/show");
-        chrome.see(".show input");
-        chrome.find(".show input").sendKeys(code.toUpperCase(java.util.Locale.ROOT) + Keys.ENTER);
-        chrome.see(".show h1", "Put the missing parts back");
-        assertThat(chrome.texts(".show h2")).contains("See what is missing", "Fetch what is missing");
-        assertThat(chrome.find(".show").getText()).doesNotContain("Tam Keel");
-        chrome.assertFits("the page for the device");
-        chrome.assertConsoleIsClean("401");
-    }
-
-    @Test
     void whatCameBackIsAskedForOnceAndKnownFromTheDevice() {
         long old = open(
                 FULL, "till-staging-full", Map.of("device", "till-tar-09", "facts", Map.of("device.image", "7.2")));

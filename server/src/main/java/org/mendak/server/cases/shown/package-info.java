@@ -1,2 +1,2 @@
-/** A fix shown on another device by a short code, to be read there without signing in. */
+/** The page at the device: a link that shows the step in hand to somebody who is not signed in, and brings back what they answer. */
 package org.mendak.server.cases.shown;

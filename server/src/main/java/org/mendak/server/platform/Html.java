@@ -1,4 +1,4 @@
-package org.mendak.server.handbook;
+package org.mendak.server.platform;
 
 import java.io.IOException;
 import java.io.Writer;
@@ -7,7 +7,7 @@ import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 
 /** HTML as it is written: what is not said to be raw is escaped. */
-final class Html {
+public final class Html {
 
     private static final Parser MARKDOWN = Parser.builder().build();
     private static final HtmlRenderer RENDERER =
@@ -19,25 +19,29 @@ final class Html {
 
     private final Writer to;
 
-    Html(Writer to) {
+    public Html(Writer to) {
         this.to = to;
     }
 
-    Html raw(String html) throws IOException {
+    public Html raw(String html) throws IOException {
         to.write(html);
         return this;
     }
 
-    Html text(String text) throws IOException {
-        return raw(text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;"));
+    public Html text(String text) throws IOException {
+        return raw(escaped(text));
     }
 
-    Html attribute(String text) throws IOException {
-        return text(text.replace("\"", ""));
+    private static String escaped(String text) {
+        return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;");
+    }
+
+    public Html attribute(String text) throws IOException {
+        return raw(escaped(text).replace("\"", "&quot;"));
     }
 
     /** CommonMark; HTML in it is shown as it was written. */
-    Html prose(String markdown) throws IOException {
+    public Html prose(String markdown) throws IOException {
         if (markdown.isBlank()) {
             return this;
         }
@@ -48,11 +52,11 @@ final class Html {
         return raw(html);
     }
 
-    Html command(String text) throws IOException {
+    public Html command(String text) throws IOException {
         return raw("<pre><code>").text(text).raw("</code></pre>\n");
     }
 
-    Html link(String folder, String key, String title) throws IOException {
+    public Html link(String folder, String key, String title) throws IOException {
         return raw("<a href=\"#")
                 .attribute(folder + "/" + key)
                 .raw("\">")
