@@ -1,0 +1,132 @@
+package org.mendak.server.practice;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.mendak.practice.Kinds;
+import org.mendak.practice.PracticeDevice;
+import org.mendak.server.Api;
+import org.mendak.server.OnDemo;
+import org.mendak.server.RunningApp;
+
+/** The demo's runbooks, worked on devices that have what they are for. */
+class RunbooksOnDevicesTest extends OnDemo {
+
+    static Kinds kinds() {
+        Map<String, String> files = new TreeMap<>();
+        try (Stream<Path> all = Files.list(RunningApp.DEMO.resolve("devices"))) {
+            for (Path f : all.toList()) {
+                files.put(f.getFileName().toString().replace(".yaml", ""), Files.readString(f));
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return Kinds.read(files);
+    }
+
+    /** So many times each runbook is worked for each cause, each time with other chances; ./mendak bench runbooks takes more. */
+    private static final int TIMES = Integer.getInteger("mendak.runbooks", 1);
+
+    @Test
+    void everyRunbookMendsWhatIsBehindItsError() {
+        Kinds kinds = kinds();
+        List<String> wrong = new ArrayList<>();
+        List<WorkedOnDevice.Worked> all = new ArrayList<>();
+        for (int time = 0; time < TIMES; time++) {
+            Random chance = new Random(7 + time);
+            kinds.faults()
+                    .forEach((error, causes) -> causes.forEach(cause -> {
+                        PracticeDevice device =
+                                kinds.broken(error, cause, chance).orElseThrow();
+                        WorkedOnDevice.Worked w = WorkedOnDevice.work(api, device);
+                        all.add(w);
+                        w.complaints().forEach(c -> wrong.add(error + " by " + cause + ": " + c));
+                        if (!w.solved()) {
+                            wrong.add(error + " by " + cause + ": not solved by " + w.tried());
+                        }
+                    }));
+        }
+        keep(all);
+        assertThat(wrong.stream().distinct().toList()).isEmpty();
+        assertThat(all).hasSizeGreaterThan(120);
+    }
+
+    private static void keep(List<WorkedOnDevice.Worked> all) {
+        List<Double> minutes =
+                all.stream().map(WorkedOnDevice.Worked::minutes).sorted().toList();
+        long first = all.stream().filter(w -> w.tried().size() == 1).count();
+        try {
+            Files.writeString(
+                    Path.of("target", "runbooks-on-devices.txt"),
+                    String.format(
+                            Locale.ROOT,
+                            "%d times a runbook and a cause: %d solved, %.1f %% by the plan's first fix, %.2f fixes each,"
+                                    + " minutes on the device: median %.1f, 90 %% within %.1f%n",
+                            all.size(),
+                            all.stream().filter(WorkedOnDevice.Worked::solved).count(),
+                            100.0 * first / all.size(),
+                            all.stream()
+                                    .mapToInt(w -> w.tried().size())
+                                    .average()
+                                    .orElse(0),
+                            minutes.get(minutes.size() / 2),
+                            minutes.get(minutes.size() * 9 / 10)));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Documents that say something wrong are found by working them. */
+    @Test
+    void whatADocumentSaysWronglyIsFound() {
+        try (RunningApp desk = RunningApp.demo()) {
+            Api lead = desk.lead();
+            rewrite(lead, "fixes/move-staging", "`disk {disk.name:word}", "`drive {disk.name:word}");
+            rewrite(
+                    lead,
+                    "fixes/allow-by-guard",
+                    "- Put back: take the permission back, `shorectl guard deny {package}`",
+                    "");
+            String fetch =
+                    "## Fetch the new one\n```sh\ntillctl helper fetch --from shore\n```\n- Expect: `helper 3.4 ready`\n\n";
+            rewrite(lead, "fixes/update-helper", fetch, "");
+            rewrite(
+                    lead,
+                    "fixes/update-helper",
+                    "- Done when: `tillctl helper version` names the new one\n",
+                    "- Done when: `tillctl helper version` names the new one\n\n" + fetch);
+            assertThat(complaints(lead, "till-staging-full", "move-staging"))
+                    .anyMatch(c -> c.startsWith("move-staging: step 1: nothing is read for disk"));
+            assertThat(complaints(lead, "watchbill-stopped-by-guard", "allow-by-guard"))
+                    .anyMatch(c -> c.startsWith("allow-by-guard: not put back: guard.allowed"));
+            assertThat(complaints(lead, "till-helper-too-old", "update-helper"))
+                    .contains("update-helper: it is for what is behind the error, and does not mend it");
+        }
+    }
+
+    private static List<String> complaints(Api lead, String error, String cause) {
+        return WorkedOnDevice.work(
+                        lead, kinds().broken(error, cause, new Random(3)).orElseThrow())
+                .complaints();
+    }
+
+    /** Publishes a document again with some of it written otherwise. */
+    private static void rewrite(Api lead, String path, String from, String to) {
+        Api.Answer now = lead.get("/api/documents/" + path).expect(200);
+        assertThat(now.text()).contains(from);
+        lead.put(path, now.text().replace(from, to), "If-Match", now.header("ETag"))
+                .expect(200);
+        lead.transition(path, "published").expect(200);
+    }
+}
