@@ -22,6 +22,7 @@ import {
   wear,
 } from "./look";
 import { InAndOutPage } from "./in-and-out";
+import { DevicePage, PracticePage } from "./practice";
 import { SessionGate, WelcomePage } from "./session";
 import { TakingInPage } from "./taking-in";
 import { JournalPage, KeepingPage, PeoplePage, SettingsPage, TeamPage } from "./team";
@@ -87,6 +88,8 @@ function Places() {
         <Route path="/library/in-and-out" element={<InAndOutPage />} />
         <Route path="/library/errors/:key" element={<ErrorPage />} />
         <Route path="/library/fixes/:key" element={<FixPage />} />
+        <Route path="/practice" element={<PracticePage />} />
+        <Route path="/practice/:id" element={<DevicePage />} />
         <Route path="/find" element={<FindPage />} />
         <Route path="/gaps" element={<GapsPage />} />
         <Route path="/gaps/upkeep" element={<UpkeepPage />} />

@@ -1650,7 +1650,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["take"];
+    post: operations["take_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -2020,6 +2020,86 @@ export interface paths {
     put?: never;
     post?: never;
     delete: operations["revoke"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["shelf"];
+    put?: never;
+    post: operations["take"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices/{id}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["see"];
+    put?: never;
+    post?: never;
+    delete: operations["giveBack"];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices/{id}/hands": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["hand"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices/{id}/lines": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["type"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices/{id}/tries": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["act"];
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -4106,6 +4186,43 @@ export interface components {
       minutesBefore: null | number;
       /** Format: int64 */
       number: number;
+    };
+    PracticeDevicesHeld: {
+      id: string;
+      kind: string;
+      name: string;
+    };
+    PracticeDevicesLine: {
+      text: string;
+      typed: boolean;
+    };
+    PracticeDevicesSeen: {
+      action: null | string;
+      asks: boolean;
+      console: components["schemas"]["PracticeDevicesLine"][];
+      hands: string[];
+      id: string;
+      kind: string;
+      log: string[];
+      name: string;
+      screen: string[];
+      /** Format: int64 */
+      seconds: number;
+    };
+    PracticeDevicesShelf: {
+      mine: components["schemas"]["PracticeDevicesHeld"][];
+      names: string[];
+    };
+    PracticeDevicesWanted: {
+      cause?: null | string;
+      error?: null | string;
+      name?: null | string;
+    };
+    PracticeDoneByHand: {
+      hand?: null | string;
+    };
+    PracticeTypedLine: {
+      line?: null | string;
     };
     Problem: {
       /** Format: int32 */
@@ -7626,7 +7743,7 @@ export interface operations {
       };
     };
   };
-  take: {
+  take_1: {
     parameters: {
       query?: {
         publish?: boolean;
@@ -8274,6 +8391,166 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+    };
+  };
+  shelf: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesShelf"];
+        };
+      };
+    };
+  };
+  take: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PracticeDevicesWanted"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  see: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  giveBack: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  hand: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PracticeDoneByHand"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  type: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PracticeTypedLine"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  act: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
       };
     };
   };

@@ -39,6 +39,7 @@ export type Ending = S["CaseEndingsEnding"];
 export type CaseFound = S["CaseAfterwardsFound"];
 export type InHand = S["OwedInHand"];
 export type Owed = S["CaseOwed"];
+export type PracticeDevice = S["PracticeDevicesSeen"];
 export type AtTheDevice = S["DeviceAnswersShown"];
 export type DeviceAnswer = S["DeviceAnswersWaiting"];
 export type Suspected = S["CaseSuspected"];

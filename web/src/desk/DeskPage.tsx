@@ -17,7 +17,7 @@ const PAUSE_MS = 2_000;
 
 /** What I have to do, by what it waits for. States: loading, failed, empty, filled. */
 export function DeskPage() {
-  const me = useContext(SignedIn).id;
+  const { id: me, demo } = useContext(SignedIn);
   const { data, error, refetch } = useQuery(openCasesQuery);
   const { data: hand } = useQuery(inHandQuery);
   const client = useQueryClient();
@@ -56,6 +56,7 @@ export function DeskPage() {
       <div className="page-head">
         <h1>{words.desk.title}</h1>
         {lines.length > 0 && <span className="soft">{words.desk.moveHint}</span>}
+        {demo && <Link to="/practice">{words.practice.link}</Link>}
       </div>
       <SurgesInHand />
       <FlagsInHand />

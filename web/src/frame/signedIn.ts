@@ -4,6 +4,8 @@ import type { User } from "../api";
 export interface Self extends User {
   /** What the account is called with which one can sign in here; null if there is none. */
   account: string | null;
+  /** Whether this is the demo, which has devices to practise on. */
+  demo: boolean;
   signOut: () => void;
 }
 
@@ -17,6 +19,7 @@ export const SignedIn = createContext<Self>({
   password: true,
   byAccount: false,
   account: null,
+  demo: false,
   lessThanLead: false,
   news: [],
   signOut: () => undefined,

@@ -31,6 +31,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
       password: user?.password ?? false,
       byAccount: user?.byAccount ?? false,
       account: data?.account ?? null,
+      demo: data?.demo ?? false,
       lessThanLead: user?.lessThanLead ?? false,
       news: user?.news ?? [],
       signOut: () =>
@@ -40,7 +41,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
           client.setQueryData(sessionQuery.queryKey, session);
         }),
     }),
-    [user, data?.account, client],
+    [user, data?.account, data?.demo, client],
   );
   if (error && !data) return <Failed error={error} again={() => void refetch()} />;
   if (!data) return <Coming />;

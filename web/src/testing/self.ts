@@ -3,6 +3,7 @@ export const signedIn = {
   password: true,
   byAccount: false,
   account: null,
+  demo: false,
   lessThanLead: false,
   news: [],
   signOut: () => undefined,

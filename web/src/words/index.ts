@@ -1,6 +1,7 @@
 /** All text the page shows, in one place, so that it can be translated. Functions take the values to say. */
 
 import { deviceWords } from "./device";
+import { practiceWords } from "./practice";
 import { bringInWords } from "./bring-in";
 import { caseWords, deskWords } from "./case";
 import { many } from "./count";
@@ -271,6 +272,7 @@ export const words = {
   free: freeWords,
   evidence: evidenceWords,
   device: deviceWords,
+  practice: practiceWords,
   keys: {
     title: "Keys",
     hint: "Keys work while no text box has the focus; Esc leaves one.",

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Collectors;
 
 /**
  * One device: something can be typed at it, done to it by hand, and what did not work tried again. Time passes on it by what is done, never by
@@ -193,19 +194,24 @@ public final class PracticeDevice {
                 : new Reply(state.fill(d.otherwise(), asked), 1, 1, false);
     }
 
+    /** What there is instead: commands that begin alike, else all of the tool. */
     private Reply refused(List<String> words) {
-        List<String> near = kind.deeds().stream()
+        List<Wording> ofTool = kind.deeds().stream()
                 .filter(Deed::isTyped)
                 .map(Deed::wording)
                 .filter(w -> w.tool().equals(words.get(0)))
-                .filter(w -> words.size() < 2
-                        || w.words().size() > 1 && w.words().get(1).equals(words.get(1)))
-                .map(Wording::shown)
-                .distinct()
                 .toList();
-        return near.isEmpty()
-                ? new Reply(words.get(0) + ": not known on this " + kind.name(), 0, NOT_KNOWN, false)
-                : new Reply("not understood; there is\n  " + String.join("\n  ", near), 0, 2, false);
+        if (ofTool.isEmpty()) {
+            return new Reply(words.get(0) + ": not known on this " + kind.name(), 0, NOT_KNOWN, false);
+        }
+        List<Wording> alike = ofTool.stream()
+                .filter(w -> words.size() > 1
+                        && w.words().size() > 1
+                        && w.words().get(1).equals(words.get(1)))
+                .toList();
+        String near = (alike.isEmpty() ? ofTool : alike)
+                .stream().map(Wording::shown).distinct().collect(Collectors.joining("\n  "));
+        return new Reply("not understood; there is\n  " + near, 0, 2, false);
     }
 
     private String help() {

@@ -133,6 +133,7 @@ class PracticeDeviceTest {
         assertThat(d.type("shout").text()).isEqualTo("shout: not known on this capstan");
         assertThat(d.type("capctl brake").text()).contains("capctl brake <way>").doesNotContain("turns");
         assertThat(d.type("capctl").text()).contains("capctl turns");
+        assertThat(d.type("capctl help").text()).contains("capctl brake <way>", "capctl turns");
         assertThat(d.type("help").text()).contains("capctl name");
         assertThat(d.type("x".repeat(2_000)).status()).isEqualTo(1);
         assertThat(d.type("").text()).isEmpty();

@@ -55,6 +55,7 @@ class ArchitectureTest {
             "feed",
             "hooks",
             "exchange",
+            "practice",
             "demo",
             "command");
 

@@ -56,7 +56,7 @@ public final class Cli {
     public static void main(String[] args) throws Exception {
         // libraries have nothing to tell somebody at a terminal
         ((Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME)).setLevel(Level.ERROR);
-        System.exit(call(List.of(args), new Terminal(System.out, System.err), MachineClock.utc()));
+        System.exit(call(List.of(args), new Terminal(System.in, System.out, System.err), MachineClock.utc()));
     }
 
     /** Does what the arguments say; the exit status. */
@@ -88,10 +88,14 @@ public final class Cli {
             Cli cli = find(data, terminal).orElseThrow(() -> notRunning(data));
             return new PeopleCalls(cli::send, cli.address, terminal).run(args.subList(1, args.size()));
         }
+        if (!args.isEmpty() && args.get(0).equals("device")) {
+            Cli cli = find(data, terminal).orElseThrow(() -> notRunning(data));
+            return new DeviceConsole(cli::send, terminal).run(args.subList(1, args.size()));
+        }
         if (args.size() != 2) {
             throw new Stop(
                     2,
-                    "usage: import DIR [--publish] | export DIR [--drafts] | handbook FILE | scan FILE [--json] | backup FILE | restore FILE | user ...");
+                    "usage: import DIR [--publish] | export DIR [--drafts] | handbook FILE | scan FILE [--json] | backup FILE | restore FILE | user ... | device NAME");
         }
         Path folder = Path.of(args.get(1));
         DeskCopies copies = new DeskCopies(terminal, clock);

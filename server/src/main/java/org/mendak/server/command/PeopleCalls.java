@@ -54,14 +54,24 @@ final class PeopleCalls {
     }
 
     private JsonNode asked(String method, String path, Object body) throws IOException, InterruptedException {
+        return answered(call, method, path, body);
+    }
+
+    /** What a call is answered with; null if with nothing. */
+    static JsonNode answered(Call call, String method, String path, Object body)
+            throws IOException, InterruptedException {
         HttpResponse<byte[]> r = call.send(
                 method,
                 path,
                 "application/json",
                 body == null ? BodyPublishers.noBody() : BodyPublishers.ofString(JSON.writeValueAsString(body)));
-        JsonNode answer = JSON.readTree(r.body());
+        JsonNode answer = r.body().length == 0 ? null : JSON.readTree(r.body());
         if (r.statusCode() >= 300) {
-            throw new Cli.Stop(1, answer.path("detail").asString());
+            throw new Cli.Stop(
+                    1,
+                    answer == null
+                            ? "refused: " + r.statusCode()
+                            : answer.path("detail").asString());
         }
         return answer;
     }

@@ -32,6 +32,8 @@ class WebConfig implements WebMvcConfigurer {
         "/gaps",
         "/gaps/upkeep",
         "/find",
+        "/practice",
+        "/practice/{id}",
         "/evidence/{key}",
         "/write/{kind}/{key}",
         "/write/{kind}/{key}/revisions",

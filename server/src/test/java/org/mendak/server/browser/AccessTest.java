@@ -65,6 +65,7 @@ class AccessTest extends InBrowser {
             {"/gaps", ".gap-lines"},
             {"/gaps/upkeep", ".upkeep-lines"},
             {"/find", ".find-narrow"},
+            {"/practice", ".practice .names"},
             {"/evidence", ".evidence-summary"},
             {"/evidence/till-staging-full", ".fix-rows"},
             {"/write/errors/till-staging-full", ".sheet.writes"},
@@ -79,8 +80,8 @@ class AccessTest extends InBrowser {
             {"/case/" + rowToChoose(), ".place"},
             {"/case/" + askedFirst(), ".question-card"},
             {"/case/" + ended(), ".ended"},
-            {"/show", ".show"},
-            {"/show/" + shown(number), ".show li"},
+            {"/show", "#code"},
+            {"/show/" + shown(number), "main[data-code]"},
             {"/team", "h1"},
             {"/team/people", ".people"},
             {"/team/journal", ".acts li"},
@@ -96,6 +97,11 @@ class AccessTest extends InBrowser {
         chrome.click(".writing button", "Publish");
         chrome.see(".parcel");
         assertAccessible("what must be published with it");
+        chrome.go("/practice");
+        chrome.see(".practice .names");
+        chrome.press("t");
+        chrome.see(".console");
+        assertAccessible("a practice device");
         // what asks for an answer is reached by a key
         chrome.go("/case/" + severalPlaces());
         chrome.see(".place");

@@ -82,6 +82,9 @@ final class Chrome implements AutoCloseable {
     /** By day or by night, and waits until the page that is shown has changed its cloth. */
     void wear(boolean dark) {
         dark(dark);
+        if (Boolean.TRUE.equals(script("return document.getElementById('root') === null"))) {
+            return; // a page without the application wears what the device says, at once
+        }
         await(
                 dark ? "the night cloth" : "linen",
                 () -> script("return document.documentElement.dataset.cloth").equals(dark ? "night" : "linen")

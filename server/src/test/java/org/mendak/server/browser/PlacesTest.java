@@ -42,6 +42,7 @@ class PlacesTest extends InBrowser {
                 "/gaps",
                 "/gaps/upkeep",
                 "/find",
+                "/practice",
                 "/evidence",
                 "/evidence/till-staging-full",
                 "/library/fixes/empty-staging",

@@ -192,7 +192,7 @@ class CaseAfterwardsTest extends OnTestDesk {
                 "till-store-damaged",
                 "PD-9001 Store on SL-0042 damaged",
                 Map.of("requester", "Tam Keel", "device", "till-4"));
-        d.post("/shown", Map.of("fix", "no-such-fix")).refused(404, "no published fix");
+        d.post("/shown", Map.of("fix", "no-such-fix")).refused(422, "no published fix");
         String code = d.post("/shown", Map.of("fix", "repair-store"))
                 .expect(200)
                 .json()
@@ -202,12 +202,11 @@ class CaseAfterwardsTest extends OnTestDesk {
         Api stranger = Api.browser(app.address());
         Api.Answer page = stranger.get("/api/shown/" + code.toUpperCase(java.util.Locale.ROOT))
                 .expect(200);
-        assertThat(page.json().path("fix").path("steps")).hasSize(3);
-        assertThat(page.json().path("device").asString()).isEqualTo("till-4");
-        assertThat(page.text()).doesNotContain("Tam Keel", "PD-9001 Store on");
+        assertThat(page.json().path("steps").asInt()).isEqualTo(3);
+        assertThat(page.text()).doesNotContain("Tam Keel", "PD-9001 Store on", "till-4");
         stranger.get("/api/shown/22222222").refused(404, "new one");
         app.clock().forward(Duration.ofMinutes(121));
-        stranger.get("/api/shown/" + code).refused(404, "new one");
+        stranger.get("/api/shown/" + code).refused(404, "ended this");
         int tries = 0;
         while (stranger.get("/api/shown/33333333").status() == 404) {
             assertThat(++tries).isLessThan(100);

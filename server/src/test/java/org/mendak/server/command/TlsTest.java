@@ -104,7 +104,8 @@ class TlsTest {
         PrintStream print = new PrintStream(out, true, StandardCharsets.UTF_8);
         List<String> all = new java.util.ArrayList<>(List.of(args));
         all.addAll(List.of("--data", desk.data().toString()));
-        int status = Cli.call(all, new Terminal(print, print), new TestDay.Ahead());
+        int status =
+                Cli.call(all, new Terminal(java.io.InputStream.nullInputStream(), print, print), new TestDay.Ahead());
         assertThat(status).as(out.toString(StandardCharsets.UTF_8)).isZero();
         return out.toString(StandardCharsets.UTF_8);
     }

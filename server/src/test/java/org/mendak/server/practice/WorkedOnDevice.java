@@ -40,9 +40,21 @@ final class WorkedOnDevice {
         this.api = api;
         this.device = device;
         Matcher image = IMAGE.matcher(device.type("skerryctl name").text());
+        String said = device.act().text();
+        fix = "recognition";
+        String first = api.post("/api/recognitions", Map.of("text", said))
+                .expect(200)
+                .json()
+                .path("candidates")
+                .path(0)
+                .path("error")
+                .asString();
+        if (!first.equals(device.error().orElseThrow())) {
+            complain("\"" + said + "\" is taken for " + first);
+        }
         number = api.openCase(Map.of(
                 "text",
-                device.act().text(),
+                said,
                 "error",
                 device.error().orElseThrow(),
                 "device",

@@ -1,0 +1,247 @@
+package org.mendak.server.practice;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
+import org.mendak.practice.Kinds;
+import org.mendak.practice.PracticeDevice;
+import org.mendak.server.platform.Caller;
+import org.mendak.server.platform.FromCaller;
+import org.mendak.server.platform.OrNull;
+import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
+import org.mendak.server.platform.Secrets;
+import org.mendak.server.platform.Settings;
+import org.springframework.stereotype.Service;
+
+/** The practice devices of this demo: who has which, and what they do to it. Without a demo there are none. */
+@Service
+class PracticeDevices {
+
+    private static final int MOST_OF_ONE = 6;
+    private static final int MOST = 500;
+    private static final int MOST_LINE = 1_000;
+    /** A device that nobody touches for so long is gone. */
+    private static final Duration LIVES = Duration.ofHours(4);
+
+    /**
+     * What a device is wanted like.
+     *
+     * @param name the one of that name, with nothing wrong; null for one that has an error
+     * @param error the known error that it is to have; null for any
+     * @param cause the fix that mends it; null for any of its causes
+     */
+    @FromCaller
+    record Wanted(String name, String error, String cause) {}
+
+    /** A line of the console. */
+    record Line(boolean typed, String text) {}
+
+    /**
+     * A device as it is seen.
+     *
+     * @param screen what its screen shows
+     * @param console what was typed and printed, the oldest first
+     * @param log what its log has of what was tried
+     * @param hands what can be done to it by hand
+     * @param action what was tried when it failed; null if nothing is wrong with it
+     * @param seconds how much time has passed on it
+     * @param asks whether it waits for an answer at its console
+     */
+    record Seen(
+            String id,
+            String name,
+            String kind,
+            List<String> screen,
+            List<Line> console,
+            List<String> log,
+            List<String> hands,
+            @OrNull String action,
+            long seconds,
+            boolean asks) {}
+
+    /** A device that somebody has. */
+    record Held(String id, String name, String kind) {}
+
+    /** The devices that there are by name, and those that the caller has. */
+    record Shelf(List<String> names, List<Held> mine) {}
+
+    private static final class Owned {
+        final long by;
+        final long number;
+        final PracticeDevice device;
+        boolean asks;
+
+        Owned(long by, long number, PracticeDevice device) {
+            this.by = by;
+            this.number = number;
+            this.device = device;
+        }
+    }
+
+    private final Cache<String, Owned> devices =
+            Caffeine.newBuilder().maximumSize(MOST).expireAfterAccess(LIVES).build();
+    private final AtomicLong numbers = new AtomicLong();
+    private final SecureRandom chance = new SecureRandom();
+    private final Settings settings;
+    private Kinds kinds;
+
+    PracticeDevices(Settings settings) {
+        this.settings = settings;
+    }
+
+    /** What there is. */
+    Shelf shelf(Caller caller) {
+        mayPractise(caller);
+        List<Held> mine = devices.asMap().entrySet().stream()
+                .filter(e -> e.getValue().by == caller.id())
+                .sorted(Comparator.comparingLong(e -> e.getValue().number))
+                .map(e -> new Held(
+                        e.getKey(),
+                        e.getValue().device.name(),
+                        e.getValue().device.kind()))
+                .toList();
+        return new Shelf(kinds().devices(), mine);
+    }
+
+    /** A device for the caller. What is behind its error is for authors to choose, who try their drafts; others find out. */
+    Seen take(Caller caller, Wanted wanted) {
+        mayPractise(caller);
+        if (wanted.cause() != null && caller.role() == Role.AGENT) {
+            throw Refusal.forbidden("To choose what is behind an error one must be an author or a lead.");
+        }
+        if (shelf(caller).mine().size() >= MOST_OF_ONE) {
+            throw Refusal.tooMany("You have " + MOST_OF_ONE + " devices. Give one back first.", 60);
+        }
+        PracticeDevice d = wanted.name() != null
+                ? kinds().sound(wanted.name())
+                        .orElseThrow(() -> Refusal.invalid("There is no device \"" + start(wanted.name())
+                                + "\"; there are " + String.join(", ", kinds().devices()) + "."))
+                : broken(wanted);
+        String id = Secrets.random().substring(0, 20);
+        Owned o = new Owned(caller.id(), numbers.incrementAndGet(), d);
+        devices.put(id, o);
+        if (wanted.name() == null) {
+            d.act();
+        }
+        return seen(id, o);
+    }
+
+    private PracticeDevice broken(Wanted wanted) {
+        List<String> errors = List.copyOf(kinds().faults().keySet());
+        String error = wanted.error() == null ? errors.get(chance.nextInt(errors.size())) : wanted.error();
+        return kinds().broken(error, wanted.cause(), chance)
+                .orElseThrow(() -> Refusal.invalid("No device has the error \"" + start(error) + "\""
+                        + (wanted.cause() == null ? "." : " by that cause.")));
+    }
+
+    private static String start(String text) {
+        return text.substring(0, Math.min(80, text.length()));
+    }
+
+    Seen see(Caller caller, String id) {
+        Owned o = owned(caller, id);
+        synchronized (o) {
+            return seen(id, o);
+        }
+    }
+
+    /** Types a line at a device's console, or the answer to what it asks. */
+    Seen type(Caller caller, String id, String line) {
+        Owned o = owned(caller, id);
+        if (line == null || line.length() > MOST_LINE) {
+            throw Refusal.invalid("A line has up to " + MOST_LINE + " characters.");
+        }
+        synchronized (o) {
+            o.asks = o.device.type(line).asks();
+            return seen(id, o);
+        }
+    }
+
+    /** Does something to it by hand. */
+    Seen hand(Caller caller, String id, String what) {
+        Owned o = owned(caller, id);
+        synchronized (o) {
+            o.device
+                    .hand(String.valueOf(what))
+                    .orElseThrow(() -> Refusal.conflict(
+                            "That cannot be done now; " + String.join("; ", o.device.hands()) + " can."));
+            return seen(id, o);
+        }
+    }
+
+    /** Tries again what did not work. */
+    Seen act(Caller caller, String id) {
+        Owned o = owned(caller, id);
+        synchronized (o) {
+            o.device.act();
+            return seen(id, o);
+        }
+    }
+
+    void giveBack(Caller caller, String id) {
+        owned(caller, id);
+        devices.invalidate(id);
+    }
+
+    private Owned owned(Caller caller, String id) {
+        mayPractise(caller);
+        Owned o = devices.getIfPresent(id);
+        if (o == null || o.by != caller.id()) {
+            throw Refusal.notFound("You have no device \"" + start(id) + "\".");
+        }
+        return o;
+    }
+
+    private static Seen seen(String id, Owned o) {
+        PracticeDevice d = o.device;
+        return new Seen(
+                id,
+                d.name(),
+                d.kind(),
+                d.screen(),
+                d.console().stream().map(l -> new Line(l.typed(), l.text())).toList(),
+                d.log(),
+                d.hands(),
+                d.action().orElse(null),
+                d.seconds(),
+                o.asks);
+    }
+
+    private void mayPractise(Caller caller) {
+        caller.may(Role.AGENT, Scope.CASES, "practise");
+        if (!settings.demo()) {
+            throw Refusal.notFound("Practice devices come with the demo: ./mendak demo.");
+        }
+    }
+
+    /** Read when somebody asks for one first. */
+    private synchronized Kinds kinds() {
+        if (kinds == null) {
+            Map<String, String> files = new TreeMap<>();
+            try (Stream<Path> all = Files.list(settings.demoFolder().resolve("devices"))) {
+                for (Path f : all.filter(f -> f.toString().endsWith(".yaml")).toList()) {
+                    files.put(
+                            f.getFileName().toString().replace(".yaml", ""),
+                            Files.readString(f, StandardCharsets.UTF_8));
+                }
+            } catch (IOException e) {
+                throw Refusal.unavailable("The demo's devices cannot be read.");
+            }
+            kinds = Kinds.read(files);
+        }
+        return kinds;
+    }
+}

@@ -1,0 +1,3 @@
+/** Devices to practise on: the shelf, and one with its screen and console. */
+export { PracticePage } from "./PracticePage";
+export { DevicePage } from "./DevicePage";
