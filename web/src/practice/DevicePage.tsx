@@ -70,14 +70,16 @@ function Shown({ d }: { d: PracticeDevice }) {
               <p key={i}>{l}</p>
             ))}
           </div>
-          {d.action !== null && (
-            <KeyButton k="t" strong onPress={() => doing(tryIt(d.id))}>
-              {d.action}
+          <div className="device-keys">
+            {d.action !== null && (
+              <KeyButton k="t" strong onPress={() => doing(tryIt(d.id))}>
+                {d.action}
+              </KeyButton>
+            )}
+            <KeyButton k="c" onPress={takeIn}>
+              {m.takeIn}
             </KeyButton>
-          )}
-          <KeyButton k="c" onPress={takeIn}>
-            {m.takeIn}
-          </KeyButton>
+          </div>
           <h2>{m.hands}</h2>
           <div className="hands">
             {d.hands.map((h, i) => (
