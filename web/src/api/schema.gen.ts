@@ -2105,6 +2105,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/practice/runs": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["run"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/purges": {
     parameters: {
       query?: never;
@@ -3319,6 +3335,32 @@ export interface components {
     };
     DraftOfCases: {
       cases?: number[] | null;
+    };
+    DraftRunComplaint: {
+      /** Format: int32 */
+      step: number;
+      text: string;
+    };
+    DraftRunTyped: {
+      line: string;
+      printed: string;
+      /** Format: int32 */
+      step: number;
+      title: string;
+    };
+    DraftRunsDraft: {
+      key?: null | string;
+      text?: null | string;
+    };
+    DraftRunsRan: {
+      complaints: components["schemas"]["DraftRunComplaint"][];
+      device: string;
+      error: string;
+      mended: boolean;
+      /** Format: double */
+      minutes: number;
+      title: string;
+      typed: components["schemas"]["DraftRunTyped"][];
     };
     EditingChange: {
       field?: null | string;
@@ -8550,6 +8592,30 @@ export interface operations {
         };
         content: {
           "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  run: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["DraftRunsDraft"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["DraftRunsRan"][];
         };
       };
     };

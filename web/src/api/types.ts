@@ -40,6 +40,7 @@ export type CaseFound = S["CaseAfterwardsFound"];
 export type InHand = S["OwedInHand"];
 export type Owed = S["CaseOwed"];
 export type PracticeDevice = S["PracticeDevicesSeen"];
+export type DraftRan = S["DraftRunsRan"];
 export type AtTheDevice = S["DeviceAnswersShown"];
 export type DeviceAnswer = S["DeviceAnswersWaiting"];
 export type Suspected = S["CaseSuspected"];

@@ -10,6 +10,29 @@ export interface Answer {
   text?: string;
 }
 
+/** Where a browser keeps nothing, what is typed is kept as long as the page stands. */
+const standing = new Map<string, string>();
+
+function stored(place: string): string | null {
+  if (standing.has(place)) return standing.get(place) ?? null;
+  try {
+    return localStorage.getItem(place);
+  } catch {
+    return null;
+  }
+}
+
+function store(place: string, text: string | null): void {
+  try {
+    if (text === null) localStorage.removeItem(place);
+    else localStorage.setItem(place, text);
+    standing.delete(place);
+  } catch {
+    if (text === null) standing.delete(place);
+    else standing.set(place, text);
+  }
+}
+
 /** What came of trying to send. */
 export type Sent = { ok: true } | { ok: false; again: true } | { ok: false; again: false; why: string };
 
@@ -44,7 +67,7 @@ export class Outgoing {
 
   all(): Answer[] {
     try {
-      const kept: unknown = JSON.parse(localStorage.getItem(this.place) ?? "[]");
+      const kept: unknown = JSON.parse(stored(this.place) ?? "[]");
       return Array.isArray(kept) ? (kept as Answer[]) : [];
     } catch {
       return [];
@@ -52,8 +75,7 @@ export class Outgoing {
   }
 
   private keep(all: Answer[]): void {
-    if (all.length === 0) localStorage.removeItem(this.place);
-    else localStorage.setItem(this.place, JSON.stringify(all));
+    store(this.place, all.length === 0 ? null : JSON.stringify(all));
   }
 
   /** False if so much waits that no more is kept. */
@@ -100,7 +122,7 @@ export class Drafts {
 
   private all(): Record<string, string> {
     try {
-      return JSON.parse(localStorage.getItem(this.place) ?? "{}") as Record<string, string>;
+      return JSON.parse(stored(this.place) ?? "{}") as Record<string, string>;
     } catch {
       return {};
     }
@@ -113,7 +135,6 @@ export class Drafts {
   keep(key: string, text: string): void {
     const all = Object.fromEntries(Object.entries(this.all()).filter(([k]) => k !== key));
     const next = text === "" ? all : { ...all, [key]: text };
-    if (Object.keys(next).length === 0) localStorage.removeItem(this.place);
-    else localStorage.setItem(this.place, JSON.stringify(next));
+    store(this.place, Object.keys(next).length === 0 ? null : JSON.stringify(next));
   }
 }

@@ -167,6 +167,23 @@ test("no more is kept than a page may send, and that is said", async () => {
   expect(box().value).toBe("words 20");
 });
 
+test("where the browser keeps nothing, what is tapped is sent all the same", async () => {
+  vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+    throw new DOMException("full");
+  });
+  stop = begin();
+  await pass(10);
+  cut = true;
+  type("half a word");
+  submit("output");
+  await pass(10);
+  expect(state()).toContain("kept here");
+  cut = false;
+  window.dispatchEvent(new Event("online"));
+  await pass(20_000);
+  expect(sent.map((s) => s.body.text)).toEqual(["half a word"]);
+});
+
 test("what a status means", () => {
   expect(sentBy(204, "")).toEqual({ ok: true });
   for (const later of [0, 408, 429, 500, 503]) expect(sentBy(later, "")).toEqual({ ok: false, again: true });

@@ -8,6 +8,10 @@ import { smaller } from "./picture";
 const LOOK_MS = 2_000;
 const PATIENCE_MS = 10_000;
 
+/** Older browsers give up by themselves, and later. */
+const within = (ms: number): { signal?: AbortSignal } =>
+  "timeout" in AbortSignal ? { signal: AbortSignal.timeout(ms) } : {};
+
 const say = (text: string) => {
   const place = document.getElementById("state");
   if (place && place.textContent !== text) place.textContent = text;
@@ -57,7 +61,7 @@ export function begin(): () => void {
           method: "POST",
           headers: { "Content-Type": "application/json" },
           body: JSON.stringify(a),
-          signal: AbortSignal.timeout(PATIENCE_MS),
+          ...within(PATIENCE_MS),
         });
         return sentBy(came.status, came.ok ? "" : await problem(came));
       } catch {
@@ -120,7 +124,7 @@ export function begin(): () => void {
       const came = await fetch(`/show/${code}`, {
         headers: tag === "" ? {} : { "If-None-Match": tag },
         cache: "no-store",
-        signal: AbortSignal.timeout(PATIENCE_MS),
+        ...within(PATIENCE_MS),
       });
       if (came.status === 304) {
         if (document.getElementById("state")?.textContent === words.cut) say("");

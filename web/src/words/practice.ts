@@ -24,6 +24,18 @@ export const practiceWords = {
   hands: "By hand",
   log: "Its log",
   noLog: "The log is empty.",
+  run: {
+    begin: "Run it on a device",
+    again: "Run it again",
+    running: "It is being done \u2026",
+    says: "The steps as they stand here, done on practice devices that have what this fix mends.",
+    none: "No practice device has anything that this fix mends.",
+    on: (device: string, minutes: number) => `on ${device}, ${minutes} min`,
+    mended: "mended",
+    notMended: "not mended",
+    step: (n: number) => `step ${n}`,
+    nothingWrong: "The device bears out what it says.",
+  },
   takeIn: "take in what it says",
   passed: (minutes: number) =>
     minutes < 1 ? "under a minute has passed on it" : `${Math.round(minutes)} min have passed on it`,

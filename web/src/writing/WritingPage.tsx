@@ -17,6 +17,7 @@ import { mended } from "./mended";
 import { Parcel } from "./Parcel";
 import { counted, Problems, stops } from "./Problems";
 import { Rehearsing } from "./Rehearsing";
+import { RunOnDevice } from "./RunOnDevice";
 import { Asking, SendingBack } from "./review/Asking";
 import { ReviewState } from "./review/ReviewState";
 import { useReview } from "./review/useReview";
@@ -53,7 +54,8 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
   const [parcel, setParcel] = useState<{ revision: number; parts: ParcelPart[] } | null>(null);
   const say = useSay();
   const client = useQueryClient();
-  const lead = useContext(SignedIn).roles.includes("lead");
+  const { roles, demo } = useContext(SignedIn);
+  const lead = roles.includes("lead");
   const saveNow = async () => {
     const revision = await draft?.save(note);
     if (revision) {
@@ -345,6 +347,9 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           )}
           {!draft.untouched && (draft.checked?.error ?? draft.checked?.fix) && (
             <Rehearsing folder={folder} docKey={docKey} text={draft.text} />
+          )}
+          {demo && !draft.untouched && draft.checked?.fix && (
+            <RunOnDevice docKey={docKey} text={draft.text} />
           )}
         </section>
       </div>

@@ -289,3 +289,7 @@ export const renameWord = (group: string, name: string, to: string, etag: string
       body: { group, name, to },
     }),
   );
+
+/** The fix as it is written now, done on practice devices. */
+export const runOnDevices = (key: string, text: string) =>
+  got(api.POST("/api/practice/runs", { body: { key, text } }));

@@ -176,6 +176,12 @@ public class AtTheDevice {
                 gateIsOld ? null : shut);
     }
 
+    /** Whether a step has this item in its list. */
+    public boolean hasItem(Tx tx, long number, long attempt, int step, String item) {
+        WorkedAttempt w = worked(tx, reader.row(tx, number), attempt);
+        return step < w.steps().size() && w.items(step).contains(item);
+    }
+
     /** The text as it may be kept: what looks like a secret is masked. */
     public String masked(Kind kind, String text) {
         return kind == Kind.OUTPUT || kind == Kind.OTHER ? CaseWords.masked(text, null) : CaseWords.plain(text);

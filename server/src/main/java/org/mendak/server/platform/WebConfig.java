@@ -68,6 +68,10 @@ class WebConfig implements WebMvcConfigurer {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
                 .setCacheControl(CacheControl.maxAge(365, TimeUnit.DAYS).immutable());
+        // the page at the device comes over a poor line; these keep their names from release to release
+        registry.addResourceHandler("/line/**")
+                .addResourceLocations("classpath:/static/line/")
+                .setCacheControl(CacheControl.maxAge(10, TimeUnit.MINUTES));
     }
 
     @Override

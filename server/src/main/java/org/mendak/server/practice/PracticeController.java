@@ -1,5 +1,6 @@
 package org.mendak.server.practice;
 
+import java.util.List;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
 import org.springframework.http.HttpStatus;
@@ -14,7 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Practice devices over HTTP. */
 @RestController
-@RequestMapping("/api/practice/devices")
+@RequestMapping("/api/practice")
 class PracticeController {
 
     @FromCaller
@@ -24,45 +25,53 @@ class PracticeController {
     record DoneByHand(String hand) {}
 
     private final PracticeDevices devices;
+    private final DraftRuns runs;
 
-    PracticeController(PracticeDevices devices) {
+    PracticeController(PracticeDevices devices, DraftRuns runs) {
         this.devices = devices;
+        this.runs = runs;
     }
 
-    @GetMapping
+    /** A fix as it is written now, done on devices that have what it mends. */
+    @PostMapping("/runs")
+    List<DraftRuns.Ran> run(Caller caller, @RequestBody DraftRuns.Draft body) {
+        return runs.run(caller, body);
+    }
+
+    @GetMapping("/devices")
     PracticeDevices.Shelf shelf(Caller caller) {
         return devices.shelf(caller);
     }
 
-    @PostMapping
+    @PostMapping("/devices")
     @ResponseStatus(HttpStatus.CREATED)
     PracticeDevices.Seen take(Caller caller, @RequestBody PracticeDevices.Wanted body) {
         return devices.take(caller, body);
     }
 
-    @GetMapping("/{id}")
+    @GetMapping("/devices/{id}")
     PracticeDevices.Seen see(Caller caller, @PathVariable String id) {
         return devices.see(caller, id);
     }
 
     /** Types a line at its console, or the answer to what it asks. */
-    @PostMapping("/{id}/lines")
+    @PostMapping("/devices/{id}/lines")
     PracticeDevices.Seen type(Caller caller, @PathVariable String id, @RequestBody TypedLine body) {
         return devices.type(caller, id, body.line());
     }
 
-    @PostMapping("/{id}/hands")
+    @PostMapping("/devices/{id}/hands")
     PracticeDevices.Seen hand(Caller caller, @PathVariable String id, @RequestBody DoneByHand body) {
         return devices.hand(caller, id, body.hand());
     }
 
     /** Tries again what did not work. */
-    @PostMapping("/{id}/tries")
+    @PostMapping("/devices/{id}/tries")
     PracticeDevices.Seen act(Caller caller, @PathVariable String id) {
         return devices.act(caller, id);
     }
 
-    @DeleteMapping("/{id}")
+    @DeleteMapping("/devices/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void giveBack(Caller caller, @PathVariable String id) {
         devices.giveBack(caller, id);

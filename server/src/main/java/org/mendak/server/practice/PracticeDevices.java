@@ -147,6 +147,16 @@ class PracticeDevices {
                         + (wanted.cause() == null ? "." : " by that cause.")));
     }
 
+    /** A device for each known error that a fix is behind the mending of, nobody's. */
+    List<PracticeDevice> mendedBy(String fix, int most) {
+        needsDemo();
+        return kinds().faults().entrySet().stream()
+                .filter(e -> e.getValue().contains(fix))
+                .limit(most)
+                .flatMap(e -> kinds().broken(e.getKey(), fix, chance).stream())
+                .toList();
+    }
+
     private static String start(String text) {
         return text.substring(0, Math.min(80, text.length()));
     }
@@ -222,6 +232,10 @@ class PracticeDevices {
 
     private void mayPractise(Caller caller) {
         caller.may(Role.AGENT, Scope.CASES, "practise");
+        needsDemo();
+    }
+
+    private void needsDemo() {
         if (!settings.demo()) {
             throw Refusal.notFound("Practice devices come with the demo: ./mendak demo.");
         }

@@ -155,6 +155,7 @@ class ShownTest extends OnDesk {
         assertThat(last.path("step").asInt()).isEqualTo(9);
         assertThat(last.path("verify").toString()).contains("Let the boards update");
         l.say("done").refused(409, "All steps are done");
+        l.say("output", "text", "late").refused(409, "All steps are done");
         l.answered("works");
         assertThat(l.desk.see().path("attempts").path(0).path("outcome").asString())
                 .isEqualTo("worked");
@@ -200,6 +201,8 @@ class ShownTest extends OnDesk {
         l.say("picture").refused(422, "as a picture");
         l.say("output", "text", "x", "step", 5).refused(409, "not at this step");
         l.say("output", "text", "x", "step", 0).refused(409, "not at this step");
+        l.say("target", "text", "3").refused(409, "does not ask which one");
+        l.say("output", "text", "x", "item", "no-such-pack").refused(409, "nothing of that name");
         l.say("answer", "text", "yes", "about", 0).refused(409, "does not ask this now");
         l.say("done", "id", "<script>").refused(422, "letters, digits or dashes");
         l.say("other", "text", "password=hunter-of-the-sea-9").expect(204);

@@ -19,6 +19,7 @@ import org.mendak.practice.PracticeDevice;
 import org.mendak.server.Api;
 import org.mendak.server.OnDemo;
 import org.mendak.server.RunningApp;
+import tools.jackson.databind.JsonNode;
 
 /** The demo's runbooks, worked on devices that have what they are for. */
 class RunbooksOnDevicesTest extends OnDemo {
@@ -85,6 +86,50 @@ class RunbooksOnDevicesTest extends OnDemo {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** An author's draft is done on a device that has what it mends, without a case. */
+    @Test
+    void everyFixIsRunFromWhereItIsWritten() {
+        List<String> wrong = new ArrayList<>();
+        int ran = 0;
+        for (String key : kinds().faults().values().stream()
+                .flatMap(List::stream)
+                .distinct()
+                .toList()) {
+            String text = api.get("/api/documents/fixes/" + key).expect(200).text();
+            for (JsonNode r : run(key, text)) {
+                ran++;
+                r.path("complaints")
+                        .forEach(c -> wrong.add(key + " for " + r.path("error").asString() + ": " + c));
+            }
+        }
+        assertThat(wrong).isEmpty();
+        assertThat(ran).isGreaterThan(80);
+        String good = api.get("/api/documents/fixes/empty-staging").text();
+        JsonNode late = run("empty-staging", good.replace("`free {free:size}`", "`space {free:size}`"))
+                .path(0);
+        assertThat(late.path("mended").asBoolean()).isFalse();
+        JsonNode owed = run("empty-staging", good.replaceAll("(?m)^- Put back: .*\\n", ""))
+                .path(0);
+        assertThat(owed.path("mended").asBoolean()).isTrue();
+        assertThat(owed.path("complaints").toString()).contains("not put back: helper.state");
+        assertThat(owed.path("typed").toString()).contains("tillctl area /var/stage/pier-3 --sweep", "swept");
+        assertThat(run(
+                        "printed-board",
+                        api.get("/api/documents/fixes/printed-board").text()))
+                .isEmpty();
+        api.post("/api/practice/runs", Map.of("key", "x", "text", "no document"))
+                .refused(422, "cannot be read");
+        agent("runs-no-drafts", "Per Lund")
+                .post("/api/practice/runs", Map.of("key", "empty-staging", "text", good))
+                .refused(403, "author");
+    }
+
+    private JsonNode run(String key, String text) {
+        return api.post("/api/practice/runs", Map.of("key", key, "text", text))
+                .expect(200)
+                .json();
     }
 
     /** Documents that say something wrong are found by working them. */

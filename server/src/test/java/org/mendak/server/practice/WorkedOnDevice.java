@@ -1,12 +1,10 @@
 package org.mendak.server.practice;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -21,7 +19,6 @@ import tools.jackson.databind.JsonNode;
  */
 final class WorkedOnDevice {
 
-    private static final Pattern QUOTED = Pattern.compile("`([^`]+)`");
     private static final Pattern IMAGE = Pattern.compile("image (\\S+)");
     private static final int MOST_FIXES = 12;
     private static final int MOST_STEPS = 60;
@@ -232,11 +229,7 @@ final class WorkedOnDevice {
         if (step.path("restartMinutes").asDouble() > 0) {
             device.hand("restart it").ifPresentOrElse(r -> {}, () -> complain(index, "it cannot be restarted"));
         } else if (step.path("commands").isEmpty()) {
-            Set<String> told = words(step.path("title").asString());
-            device.hands().stream()
-                    .max(Comparator.comparingLong(h -> inCommon(h, told)))
-                    .filter(h -> inCommon(h, told) > 0)
-                    .ifPresent(device::hand);
+            AsWritten.hand(step.path("title").asString(), device.hands()).ifPresent(device::hand);
         }
         for (JsonNode ask : step.path("asks")) {
             String answer = ask.path("choices").path(0).asString();
@@ -251,29 +244,17 @@ final class WorkedOnDevice {
         }
     }
 
-    private static Set<String> words(String text) {
-        return Set.copyOf(new HashSet<>(List.of(text.toLowerCase(Locale.ROOT).split("[^a-z]+"))));
-    }
-
-    private static long inCommon(String hand, Set<String> told) {
-        return words(hand).stream()
-                .filter(w -> w.length() > 2 && told.contains(w))
-                .count();
-    }
-
     /** Which row is meant is told by a word of the document that stands in one row alone. */
     private void choose(int index, JsonNode choose) {
-        List<String> words = List.of(choose.path("text").asString().split("[^A-Za-z0-9]+"));
-        for (int row = 0; row < choose.path("rows").size(); row++) {
-            String values = choose.path("rows").path(row).toString();
-            if (words.stream()
-                    .anyMatch(w -> w.length() > 2 && w.equals(w.toUpperCase(Locale.ROOT)) && values.contains(w))) {
-                enter(index, Map.of("what", "value", "read", Map.of("clause", -1, "row", row)))
-                        .expect(200);
-                return;
-            }
+        List<String> rows = new ArrayList<>();
+        choose.path("rows").forEach(r -> rows.add(r.toString()));
+        int row = AsWritten.row(choose.path("text").asString(), rows);
+        if (row < 0) {
+            complain(index, "no row is the one that is meant");
+            return;
         }
-        complain(index, "no row is the one that is meant");
+        enter(index, Map.of("what", "value", "read", Map.of("clause", -1, "row", row)))
+                .expect(200);
     }
 
     private void command(int index, JsonNode step, JsonNode command) {
@@ -320,7 +301,7 @@ final class WorkedOnDevice {
     private String answer(int index, JsonNode step, String prompt) {
         for (JsonNode a : step.path("answers")) {
             if (prompt.contains(a.path("prompt").asString())) {
-                return a.path("answer").asString().split(",")[0];
+                return AsWritten.answer(a.path("answer").asString());
             }
         }
         complain(index, "it asks \"" + prompt + "\", and nothing is said of that");
@@ -329,13 +310,8 @@ final class WorkedOnDevice {
 
     private void expected(int index, JsonNode step, String output) {
         for (JsonNode e : step.path("expect")) {
-            Matcher m = QUOTED.matcher(e.asString());
-            while (m.find()) {
-                boolean absent = e.asString().substring(0, m.start()).endsWith("without ");
-                if (!absent && !output.contains(m.group(1))) {
-                    complain(index, "\"" + m.group(1) + "\" was to show, and \"" + output.strip() + "\" does");
-                }
-            }
+            AsWritten.unseen(e.asString(), output)
+                    .forEach(q -> complain(index, "\"" + q + "\" was to show, and \"" + output.strip() + "\" does"));
         }
     }
 

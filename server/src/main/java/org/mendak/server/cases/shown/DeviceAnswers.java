@@ -36,6 +36,7 @@ class DeviceAnswers {
     private static final int MOST_PICTURES_WAITING = 4;
     private static final String DONT_KNOW = "dont-know";
     private static final Set<Kind> WORDED = Set.of(Kind.OUTPUT, Kind.OTHER, Kind.TARGET, Kind.ANSWER);
+    private static final Set<Kind> OF_STEPS = Set.of(Kind.DONE, Kind.OUTPUT, Kind.TARGET, Kind.ANSWER);
     private static final Set<Kind> LAST = Set.of(Kind.WORKS, Kind.SAME);
 
     /**
@@ -153,7 +154,7 @@ class DeviceAnswers {
                                     link.attempt(),
                                     kind,
                                     sent.step() - 1,
-                                    sent.item() == null || sent.item().isEmpty() ? null : sent.item(),
+                                    item(sent),
                                     sent.about(),
                                     text,
                                     clock.instant(),
@@ -174,13 +175,7 @@ class DeviceAnswers {
         if (sent.step() == null || sent.step() < 1 || sent.step() > now.at() + 1) {
             throw Refusal.conflict("The desk is not at this step. Look again at what is shown; nothing was stored.");
         }
-        boolean isBehind = now.step() == null && sent.step() == now.at() + 1;
-        if (LAST.contains(kind) && !isBehind) {
-            throw Refusal.conflict("There are steps before this. Nothing was stored.");
-        }
-        if (kind == Kind.DONE && isBehind) {
-            throw Refusal.conflict("All steps are done. Say whether it works now; nothing was stored.");
-        }
+        checkPlace(tx, link, now, sent, kind);
         if (kind == Kind.ANSWER) {
             checkAnswer(now, sent, text);
         }
@@ -198,6 +193,31 @@ class DeviceAnswers {
             throw Refusal.tooMany(
                     "The desk has not looked at the last pictures yet. Please wait; this one was not stored.", 20);
         }
+    }
+
+    /** What is answered must be what can be answered there. */
+    private void checkPlace(Tx tx, LinkStore.Link link, AtTheDevice.InHand now, Sent sent, Kind kind) {
+        boolean isBehind = now.step() == null && sent.step() == now.at() + 1;
+        if (LAST.contains(kind) && !isBehind) {
+            throw Refusal.conflict("There are steps before this. Nothing was stored.");
+        }
+        if (OF_STEPS.contains(kind) && isBehind) {
+            throw Refusal.conflict("All steps are done. Say whether it works now; nothing was stored.");
+        }
+        boolean asksTarget = now.step() != null
+                && sent.step() == now.at() + 1
+                && now.step().target().equals("compare");
+        if (kind == Kind.TARGET && !asksTarget) {
+            throw Refusal.conflict("The desk does not ask which one it is. Nothing was stored.");
+        }
+        String item = item(sent);
+        if (item != null && !device.hasItem(tx, link.number(), link.attempt(), sent.step() - 1, item)) {
+            throw Refusal.conflict("There is nothing of that name in this step. Nothing was stored.");
+        }
+    }
+
+    private static String item(Sent sent) {
+        return sent.item() == null || sent.item().isEmpty() ? null : sent.item();
     }
 
     /** A question is answered by one of its choices, while its step is in hand. */
