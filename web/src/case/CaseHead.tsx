@@ -2,6 +2,7 @@ import { Select } from "antd";
 import { Link } from "react-router";
 import type { Case } from "../api";
 import { Ago, useNow } from "../look";
+import { PracticeLink } from "../practice";
 import { words } from "../words";
 import type { CaseActs } from "./useCaseActs";
 
@@ -26,7 +27,7 @@ export function CaseHead({ c, acts, onOther }: { c: Case; acts: CaseActs; onOthe
         )}
       </h1>
       <p className="soft">
-        {[words.case.number(c.number), ...place].join(" · ")}
+        {[words.case.number(c.number), ...place].join(" · ")} <PracticeLink device={c.device} />
         {" · "}
         {open ? (
           <Select

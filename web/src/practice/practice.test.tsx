@@ -2,10 +2,12 @@ import { screen } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { Route, Routes } from "react-router";
 import type { PracticeDevice } from "../api";
-import { NOTHING_TAKEN, TakingInDraft, type TakingIn } from "../frame";
+import { NOTHING_TAKEN, SignedIn, TakingInDraft, type TakingIn } from "../frame";
 import { click, key, render, server, settle, typeIn } from "../testing/render";
+import { signedIn } from "../testing/self";
 import { words } from "../words";
 import { DevicePage } from "./DevicePage";
+import { PracticeLink } from "./PracticeLink";
 import { PracticePage } from "./PracticePage";
 
 const m = words.practice;
@@ -126,6 +128,20 @@ test("one that nothing is wrong with is taken by its name, and given back", asyn
   await click(screen.getByText(m.back));
   await settle();
   expect(place.textContent).toContain("the shelf");
+});
+
+test("a case leads to the practice device that it is about, for whoever has it", async () => {
+  const self = { id: 1, login: "runa", name: "Runa", shown: "Runa", roles: ["agent"], ...signedIn };
+  const link = (demo: boolean, device: string | null) =>
+    render(
+      <SignedIn value={{ ...self, demo }}>
+        <PracticeLink device={device} />
+      </SignedIn>,
+    );
+  server(TABLE);
+  expect((await link(true, "till-nor-04")).querySelector("a")?.getAttribute("href")).toBe("/practice/d1");
+  expect((await link(true, "till-tar-03")).querySelector("a")).toBeNull();
+  expect((await link(false, "till-nor-04")).querySelector("a")).toBeNull();
 });
 
 test("without a demo the page says so", async () => {

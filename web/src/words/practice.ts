@@ -36,6 +36,7 @@ export const practiceWords = {
     step: (n: number) => `step ${n}`,
     nothingWrong: "The device bears out what it says.",
   },
+  open: "its screen and console",
   takeIn: "take in what it says",
   passed: (minutes: number) =>
     minutes < 1 ? "under a minute has passed on it" : `${Math.round(minutes)} min have passed on it`,

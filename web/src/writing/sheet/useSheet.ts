@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 import type { Edit, Offer, Outline, OutlinePart } from "../../api";
 import type { Draft } from "../useDraft";
-import { partAt, type Path, type Typed, whereNow } from "./parts";
+import { partAt, type Path, samePath, type Typed, whereNow } from "./parts";
 import type { Taken } from "./PartForm";
 import type { Addition } from "./proposal";
 
@@ -11,6 +11,15 @@ export type Open =
   | { kind: "head"; field: string }
   | { kind: "part"; path: Path }
   | { kind: "new"; into: Path; offer: Offer; at: Path | null };
+
+/** Whether the same is open still; a new part stays the same when it gets its place. */
+function isSame(a: Open | null, b: Open | null): boolean {
+  if (a?.kind === "head") return b?.kind === "head" && a.field === b.field;
+  if (a?.kind === "part") return b?.kind === "part" && samePath(a.path, b.path);
+  if (a?.kind === "new")
+    return b?.kind === "new" && a.offer.what === b.offer.what && samePath(a.into, b.into);
+  return b === null;
+}
 
 export interface Sheet {
   open: Open | null;
@@ -92,7 +101,8 @@ export function useSheet(draft: Draft, onRefused: (why: string) => void): Sheet 
     },
     close: (byKey) => {
       if (byKey) setFocus(now.current?.path ?? (open?.kind === "part" ? open.path : null));
-      setOpen(null);
+      // whoever opened something else while this was on its way to the server has that open
+      setOpen((is) => (isSame(open, is) ? null : is));
     },
     writeHead: (typed, changed) => taken(() => changed.map((f) => put([], f, typed[f] ?? [])), "head"),
     writePart: (path, seen) => (typed, changed) => {

@@ -37,6 +37,7 @@ class RetentionTest {
             "Kittiwake Caller",
             "kittiwaketried",
             "kittiwakestep",
+            "kittiwakephone",
             "kittiwakefree");
 
     private static long filled(Api api) {
@@ -56,6 +57,15 @@ class RetentionTest {
         api.post(at + "/handover", Map.of("to", "liv", "note", "mind the kittiwakehand"))
                 .expect(200);
         long attempt = api.begin(n, "grow-tracks");
+        String code = api.post(at + "/shown", Map.of("fix", "grow-tracks"))
+                .expect(200)
+                .json()
+                .path("code")
+                .asString();
+        api.post(
+                        "/api/shown/" + code,
+                        Map.of("id", "answer-1", "step", 1, "kind", "other", "text", "the kittiwakephone is dark"))
+                .expect(204);
         api.post(
                         at + "/attempts/" + attempt + "/steps",
                         Map.of(
