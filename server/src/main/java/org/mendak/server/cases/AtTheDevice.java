@@ -19,8 +19,6 @@ import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Live;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
-import org.mendak.server.platform.Role;
-import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Words;
 import org.springframework.stereotype.Component;
@@ -129,7 +127,7 @@ public class AtTheDevice {
         this.clock = clock;
     }
 
-    /** The attempt that a fix is worked in, begun if it was not; refuses while another fix is worked. */
+    /** The attempt that a fix is worked in, begun if it was not. */
     public long begin(Caller caller, long number, String fix) {
         return attempts.start(caller, number, fix, null);
     }
@@ -189,9 +187,7 @@ public class AtTheDevice {
 
     /** How an answer will be read. */
     public Preview preview(Tx tx, long number, long attempt, Answer a) {
-        CaseRow c = reader.row(tx, number);
-        AttemptRow row = store.find(tx, number, attempt).orElseThrow();
-        WorkedAttempt w = reader.worked(tx, c, row);
+        WorkedAttempt w = worked(tx, reader.row(tx, number), attempt);
         String title = a.step() < w.steps().size()
                 ? w.prose(w.steps().get(a.step()).step().title(), a.step(), a.item())
                 : "";
@@ -323,10 +319,5 @@ public class AtTheDevice {
     /** Whoever has the case open hears that something of it changed at the device, without that the case itself did. */
     public void tell(long number) {
         live.tellOf("case", number, Map.of("number", number));
-    }
-
-    /** Refuses whoever may not work cases. */
-    public void mayWork(Caller caller, String act) {
-        caller.may(Role.AGENT, Scope.CASES, act);
     }
 }

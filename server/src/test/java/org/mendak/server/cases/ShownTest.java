@@ -344,12 +344,18 @@ class ShownTest extends OnDesk {
     void onePersonShowsOnlySoMuchAtOnce() {
         Api liv = agent("liv", "Liv Aune");
         Set<Integer> statuses = new HashSet<>();
+        long first = 0;
         for (int i = 0; i < 25; i++) {
             long n = liv.openCase(Map.of("text", "x", "error", "packs-not-written"));
+            first = first == 0 ? n : first;
             statuses.add(liv.post("/api/cases/" + n + "/shown", Map.of("fix", "load-fetcher"))
                     .status());
         }
         assertThat(statuses).containsExactlyInAnyOrder(200, 429);
+        // one that is over makes room for another
+        liv.close(first, "withdrawn").expect(200);
+        long next = liv.openCase(Map.of("text", "x", "error", "packs-not-written"));
+        liv.post("/api/cases/" + next + "/shown", Map.of("fix", "load-fetcher")).expect(200);
     }
 
     @Test

@@ -170,8 +170,7 @@ class DeviceAnswers {
     }
 
     private void check(Tx tx, LinkStore.Link link, Sent sent, Kind kind, String text) {
-        AtTheDevice.InHand now =
-                device.inHand(tx, link.number(), link.attempt()).orElseThrow(DeviceLinks::over);
+        AtTheDevice.InHand now = links.inHand(tx, link);
         if (sent.step() == null || sent.step() < 1 || sent.step() > now.at() + 1) {
             throw Refusal.conflict("The desk is not at this step. Look again at what is shown; nothing was stored.");
         }
@@ -286,7 +285,7 @@ class DeviceAnswers {
      * @param minutes how long the fix took, for an answer that ends it; null if only the clock knows
      */
     Shown settle(Caller caller, long number, long id, Boolean take, Double minutes) {
-        device.mayWork(caller, "work cases");
+        caller.may(Role.AGENT, Scope.CASES, "work cases");
         if (take == null) {
             throw Refusal.invalid("Say whether it is taken: take is true or false. Nothing was stored.");
         }

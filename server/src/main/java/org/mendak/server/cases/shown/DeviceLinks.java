@@ -4,7 +4,6 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +14,8 @@ import org.mendak.server.cases.CaseTold;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
+import org.mendak.server.platform.Role;
+import org.mendak.server.platform.Scope;
 import org.mendak.server.platform.Tx;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -70,7 +71,7 @@ class DeviceLinks {
 
     /** A link for a fix, whose attempt begins if it has not; the one that is out already, if there is one for it. */
     synchronized Code show(Caller caller, long number, String fix) {
-        device.mayWork(caller, "show a fix");
+        caller.may(Role.AGENT, Scope.CASES, "show a fix");
         long attempt = device.begin(caller, number, fix);
         Code code = db.tx(tx -> show(tx, caller, number, attempt));
         device.tell(number);
@@ -101,7 +102,7 @@ class DeviceLinks {
 
     /** Takes back whatever of a case is shown. */
     synchronized void takeBack(Caller caller, long number) {
-        device.mayWork(caller, "take back what is shown");
+        caller.may(Role.AGENT, Scope.CASES, "take back what is shown");
         db.run(tx -> {
             reader.row(tx, number);
             store.end(tx, number, clock.instant());
@@ -165,19 +166,27 @@ class DeviceLinks {
     }
 
     /** Whoever knows the code of something that is over does not guess. */
-    static Refusal over() {
+    private static Refusal over() {
         return Refusal.notFound("The desk has ended this and shows it no longer. Thank you; if there is more to do,"
                 + " the desk tells you a new code.");
     }
 
-    /** What a link shows now. */
+    /** What a link shows now; refuses if it was ended, however lately: who asked just then may have it open still. */
+    AtTheDevice.InHand inHand(Tx tx, LinkStore.Link l) {
+        return Optional.of(l)
+                .filter(x -> store.holds(tx, x.id()))
+                .flatMap(x -> device.inHand(tx, x.number(), x.attempt()))
+                .orElseThrow(DeviceLinks::over);
+    }
+
+    /** The same as a page. */
     DevicePage page(OpenLink l) {
         LinkStore.Link link = l.link();
-        AtTheDevice.InHand now =
-                db.tx(tx -> device.inHand(tx, link.number(), link.attempt())).orElseThrow(DeviceLinks::over);
-        List<AnswerStore.Stored> sent = db.tx(tx -> answers.ofStep(tx, link.id(), now.at()));
-        l.shownUntil(now.until());
-        return DevicePage.of(now, sent, link.until());
+        return db.tx(tx -> {
+            AtTheDevice.InHand now = inHand(tx, link);
+            l.shownUntil(now.until());
+            return DevicePage.of(now, answers.ofStep(tx, link.id(), now.at()), link.until());
+        });
     }
 
     @EventListener

@@ -46,11 +46,18 @@ class LinkStore {
                 now);
     }
 
-    /** How many hold: of one person, and of all. */
+    /** Whether a link was not ended since it was read. */
+    boolean holds(Tx tx, long id) {
+        return tx.one("select id from device_link where id = ? and ended_at is null", r -> r.getLong(1), id)
+                .isPresent();
+    }
+
+    /** How many hold and show something still: of one person, and of all. */
     long[] holding(Tx tx, Who agent, Instant now) {
         return tx.one(
-                        "select count(*), coalesce(sum(case when agent = ? then 1 else 0 end), 0) from device_link"
-                                + " where ended_at is null and until_at > ?",
+                        "select count(*), coalesce(sum(case when l.agent = ? then 1 else 0 end), 0) from device_link l"
+                                + " join attempt a on a.id = l.attempt_id join desk_case c on c.number = l.number"
+                                + " where l.ended_at is null and l.until_at > ? and a.outcome is null and c.status = 'open'",
                         r -> new long[] {r.getLong(2), r.getLong(1)},
                         agent,
                         now)
