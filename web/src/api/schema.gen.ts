@@ -125,7 +125,7 @@ export interface paths {
     };
     get: operations["list_1"];
     put?: never;
-    post: operations["open"];
+    post: operations["open_1"];
     delete?: never;
     options?: never;
     head?: never;
@@ -1328,7 +1328,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["open_1"];
+    get: operations["open_2"];
     put?: never;
     post?: never;
     delete?: never;
@@ -1344,7 +1344,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations["mine"];
+    get: operations["mine_1"];
     put?: never;
     post?: never;
     delete?: never;
@@ -1650,7 +1650,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations["take_1"];
+    post: operations["take_2"];
     delete?: never;
     options?: never;
     head?: never;
@@ -2025,6 +2025,70 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/practice/calls": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["take_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/cases": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["mine"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/cases/{n}": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["other"];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/choice": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations["choice"];
+    put: operations["choose"];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/practice/devices": {
     parameters: {
       query?: never;
@@ -2057,6 +2121,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/practice/devices/{id}/case": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["open"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/practice/devices/{id}/hands": {
     parameters: {
       query?: never;
@@ -2083,6 +2163,22 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations["type"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  "/api/practice/devices/{id}/reading": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["readOut"];
     delete?: never;
     options?: never;
     head?: never;
@@ -2531,6 +2627,34 @@ export interface components {
     AccountGoing: {
       anew: boolean;
       to: null | string;
+    };
+    AfterPracticeStop: {
+      fix: string;
+      title: string;
+    };
+    AfterPracticeTold: {
+      cause: string;
+      causeTitle: string;
+      error: string;
+      errorTitle: string;
+      laidOut: components["schemas"]["AfterPracticeWay"];
+      left: string[];
+      /** Format: double */
+      longerBy: null | number;
+      mended: boolean | null;
+      /** Format: double */
+      minutes: number;
+      /** Format: double */
+      onDevice: null | number;
+      verdict: string;
+      workedUnder: null | string;
+      yours: components["schemas"]["AfterPracticeWay"];
+    };
+    AfterPracticeWay: {
+      fixes: components["schemas"]["AfterPracticeStop"][];
+      mends: boolean;
+      /** Format: double */
+      minutes: null | number;
     };
     AlikeAlike: {
       cases: number[];
@@ -4229,7 +4353,41 @@ export interface components {
       /** Format: int64 */
       number: number;
     };
+    PracticeCallChosen: {
+      errors?: string[] | null;
+    };
+    PracticeCallsChoice: {
+      all: boolean;
+      errors: components["schemas"]["PracticeCallsChoosable"][];
+    };
+    PracticeCallsChoosable: {
+      chosen: boolean;
+      error: string;
+      title: string;
+    };
+    PracticeCallsLine: {
+      device: string;
+      /** Format: int64 */
+      number: number;
+      /** Format: date-time */
+      openedAt: string;
+      says: string;
+      status: string;
+    };
+    PracticeCallsOther: {
+      device: null | string;
+      ended: components["schemas"]["AfterPracticeTold"] | null;
+      name: string;
+      says: string;
+    };
+    PracticeDevicesCall: {
+      /** Format: int64 */
+      number: number | null;
+      readOut: boolean;
+      says: string;
+    };
     PracticeDevicesHeld: {
+      call: components["schemas"]["PracticeDevicesCall"] | null;
       id: string;
       kind: string;
       name: string;
@@ -4241,6 +4399,7 @@ export interface components {
     PracticeDevicesSeen: {
       action: null | string;
       asks: boolean;
+      call: components["schemas"]["PracticeDevicesCall"] | null;
       console: components["schemas"]["PracticeDevicesLine"][];
       hands: string[];
       id: string;
@@ -5185,7 +5344,7 @@ export interface operations {
       };
     };
   };
-  open: {
+  open_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -7266,7 +7425,7 @@ export interface operations {
       };
     };
   };
-  open_1: {
+  open_2: {
     parameters: {
       query?: {
         fix?: string;
@@ -7288,7 +7447,7 @@ export interface operations {
       };
     };
   };
-  mine: {
+  mine_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -7785,7 +7944,7 @@ export interface operations {
       };
     };
   };
-  take_1: {
+  take_2: {
     parameters: {
       query?: {
         publish?: boolean;
@@ -8436,6 +8595,112 @@ export interface operations {
       };
     };
   };
+  take_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  mine: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeCallsLine"][];
+        };
+      };
+    };
+  };
+  other: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        n: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeCallsOther"];
+        };
+      };
+    };
+  };
+  choice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeCallsChoice"];
+        };
+      };
+    };
+  };
+  choose: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PracticeCallChosen"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeCallsChoice"];
+        };
+      };
+    };
+  };
   shelf: {
     parameters: {
       query?: never;
@@ -8522,6 +8787,32 @@ export interface operations {
       };
     };
   };
+  open: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["CaseOpening"];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["CaseCase"];
+        };
+      };
+    };
+  };
   hand: {
     parameters: {
       query?: never;
@@ -8562,6 +8853,28 @@ export interface operations {
         "application/json": components["schemas"]["PracticeTypedLine"];
       };
     };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  readOut: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
     responses: {
       /** @description OK */
       200: {

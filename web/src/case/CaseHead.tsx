@@ -4,6 +4,7 @@ import type { Case } from "../api";
 import { Ago, useNow } from "../look";
 import { PracticeLink } from "../practice";
 import { words } from "../words";
+import { isPractice } from "./caseState";
 import type { CaseActs } from "./useCaseActs";
 
 /** Which error it is, and where, since when, how it is reached. */
@@ -27,7 +28,8 @@ export function CaseHead({ c, acts, onOther }: { c: Case; acts: CaseActs; onOthe
         )}
       </h1>
       <p className="soft">
-        {[words.case.number(c.number), ...place].join(" · ")} <PracticeLink device={c.device} />
+        {[words.case.number(c.number), ...place].join(" · ")}{" "}
+        {!isPractice(c) && <PracticeLink device={c.device} />}
         {" · "}
         {open ? (
           <Select

@@ -9,7 +9,16 @@ import { words } from "../words";
 import { caseQuery, planQuery, questionsQuery, sheetQuery } from "./api";
 import "./case.css";
 import { CaseHead } from "./CaseHead";
-import { askName, byWorth, isMended, lastEnded, runningAttempt, weakened, whyAsk } from "./caseState";
+import {
+  askName,
+  byWorth,
+  isMended,
+  isPractice,
+  lastEnded,
+  runningAttempt,
+  weakened,
+  whyAsk,
+} from "./caseState";
 import { ChooseError } from "./fix/ChooseError";
 import { Closing } from "./ending/Closing";
 import { Ended } from "./ending/Ended";
@@ -23,6 +32,7 @@ import { OpenFix } from "./fix/OpenFix";
 import { Order } from "./fix/Order";
 import { goOn, useWaiting } from "./outbox";
 import { OwedFirst } from "./margin/PutBacks";
+import { OtherEnd } from "../practice";
 import { QuestionCard } from "./fix/QuestionCard";
 import { RetestFirst } from "./fix/RetestFirst";
 import { TriedRow } from "./fix/Rows";
@@ -98,6 +108,7 @@ function Shown({
   );
 
   const open = c.status === "open";
+  const practised = isPractice(c);
   const running = runningAttempt(c);
   const mended = isMended(c);
   const fix = scene.kind === "fix" ? scene.fix : "";
@@ -184,9 +195,9 @@ function Shown({
       key: "l",
       says: words.case.give,
       act: () => setGiving(true),
-      alive: open && c.agentId === me,
+      alive: open && c.agentId === me && !practised,
     },
-    { key: "r", says: words.case.reopen, act: () => void reopen(), alive: !open },
+    { key: "r", says: words.case.reopen, act: () => void reopen(), alive: !open && !practised },
     {
       key: "g",
       says: words.case.goOnNow,
@@ -201,12 +212,13 @@ function Shown({
   };
 
   return (
-    <main className="case">
+    <main className={practised ? "case practised" : "case"}>
       <div className="seam-page">
         <div className="seam-row head">
           <SeamPiece state="planned" />
           <CaseHead c={c} acts={acts} onOther={() => setOther(true)} />
         </div>
+        {practised && <p className="practice-strip">{words.practice.counts}</p>}
         {waiting.length > 0 && <p className="waiting-note">{words.case.waits(waiting.length)}</p>}
         {c.newerRevisions.length > 0 && open && <p className="waiting-note soft">{words.case.newer}</p>}
         <InOtherHands c={c} acts={acts} />
@@ -336,6 +348,7 @@ function Shown({
         questions={open && c.error !== null ? beside : []}
         onAsk={(q) => setOpened(askName(q))}
       />
+      {practised && open && <OtherEnd n={c.number} />}
     </main>
   );
 }

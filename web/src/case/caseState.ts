@@ -99,6 +99,9 @@ export function lastEnded(c: Case): Attempt | undefined {
     .at(-1);
 }
 
+/** Whether somebody practises on it: numbers of those are below 0. */
+export const isPractice = (c: Case): boolean => c.number < 0;
+
 /** Whether the last thing that was tried under the case's present error ended it. */
 export function isMended(c: Case): boolean {
   if (runningAttempt(c)) return false;

@@ -5,7 +5,7 @@ import { Sign } from "../look";
 import { words } from "../words";
 import { Me } from "./Me";
 import { SignedIn } from "./signedIn";
-import { lineCount, NOTHING_TAKEN, useTakingIn } from "./takingIn";
+import { anotherText, lineCount, useTakingIn } from "./takingIn";
 
 /** The slim band: wordmark, the one wide field, the places, who I am. */
 export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | null>; onHelp: () => void }) {
@@ -34,7 +34,7 @@ export function Band({ field, onHelp }: { field: RefObject<HTMLInputElement | nu
   };
   const toPage = (text: string) => {
     setLoose(takingIn ? "" : text);
-    change(takingIn ? { text: draft.text + text } : { ...NOTHING_TAKEN, text });
+    change(takingIn ? { text: draft.text + text } : anotherText(draft, text));
     if (!takingIn) void navigate("/taking-in");
   };
   return (

@@ -5,7 +5,7 @@ import { SurgeLine } from "../surges";
 import { words } from "../words";
 import { Band } from "./Band";
 import { KeysHelp } from "./KeysHelp";
-import { NOTHING_TAKEN, type TakingIn, TakingInDraft } from "./takingIn";
+import { anotherText, NOTHING_TAKEN, type TakingIn, TakingInDraft } from "./takingIn";
 import "./frame.css";
 
 /** The band on top, the one working surface below, and where loose typing and pasting go. */
@@ -55,7 +55,7 @@ export function Frame() {
       const text = e.clipboardData?.getData("text/plain") ?? "";
       if (e.defaultPrevented || ownHands || text === "" || isTextBox(e.target)) return;
       e.preventDefault();
-      setDraft({ ...NOTHING_TAKEN, text });
+      setDraft(anotherText({ ...NOTHING_TAKEN, ...draft }, text));
       setPastes((n) => n + 1);
       void navigate("/taking-in");
     };
@@ -65,7 +65,7 @@ export function Frame() {
       window.removeEventListener("keydown", onKey);
       window.removeEventListener("paste", onPaste);
     };
-  }, [navigate, ownHands, setDraft]);
+  }, [navigate, ownHands, draft, setDraft]);
 
   return (
     <TakingInDraft value={state}>

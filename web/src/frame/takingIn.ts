@@ -13,6 +13,9 @@ export interface TakingIn {
   unmasked: string[];
   /** Words that it does not say: the caller was asked. */
   denied: string[];
+  /** The device of the practice call that it is about, and what was said; empty texts if it is a real one. */
+  call: string;
+  says: string;
 }
 
 export const NOTHING_TAKEN: TakingIn = {
@@ -25,7 +28,18 @@ export const NOTHING_TAKEN: TakingIn = {
   reference: "",
   unmasked: [],
   denied: [],
+  call: "",
+  says: "",
 };
+
+/** Another text, about the same practice call if there is one: what is tried for practice never becomes a real case by a paste. */
+export function anotherText(draft: TakingIn, text: string): TakingIn {
+  const of =
+    draft.call === ""
+      ? NOTHING_TAKEN
+      : { ...NOTHING_TAKEN, call: draft.call, says: draft.says, device: draft.device };
+  return { ...of, text };
+}
 
 export interface TakingInState {
   draft: TakingIn;

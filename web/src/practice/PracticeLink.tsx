@@ -10,5 +10,5 @@ export function PracticeLink({ device }: { device: string | null }) {
   const { demo } = useContext(SignedIn);
   const { data } = useQuery({ ...shelfQuery, enabled: demo && device !== null });
   const mine = data?.mine.find((d) => d.name === device);
-  return demo && mine ? <Link to={`/practice/${mine.id}`}>{words.practice.open}</Link> : null;
+  return demo && mine ? <Link to={`/practice/${mine.id}`}>{words.practice.otherEndOf}</Link> : null;
 }

@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { api, got } from "../api";
+import { api, got, type Opening } from "../api";
 
 export const shelfQuery = queryOptions({
   queryKey: ["practice"],
@@ -10,9 +10,38 @@ export const deviceQuery = (id: string) =>
   queryOptions({
     queryKey: ["practice", id],
     queryFn: ({ signal }) => got(api.GET("/api/practice/devices/{id}", { params: { path: { id } }, signal })),
+    enabled: id !== "",
   });
 
+/** One's own practice cases. */
+export const casesQuery = queryOptions({
+  queryKey: ["practice-cases"],
+  queryFn: ({ signal }) => got(api.GET("/api/practice/cases", { signal })),
+  refetchOnMount: "always",
+});
+
+/** The other end of a practice case; what it was, once it has ended. */
+export const otherQuery = (n: number, status: string) =>
+  queryOptions({
+    queryKey: ["practice-cases", n, status],
+    queryFn: ({ signal }) => got(api.GET("/api/practice/cases/{n}", { params: { path: { n } }, signal })),
+  });
+
+export const choiceQuery = queryOptions({
+  queryKey: ["practice-choice"],
+  queryFn: ({ signal }) => got(api.GET("/api/practice/choice", { signal })),
+});
+
 const of = (id: string) => ({ path: { id } });
+
+/** Somebody rings. */
+export const takeCall = () => got(api.POST("/api/practice/calls"));
+/** Opens the case of the call about a device. */
+export const openPractice = (id: string) => (body: Opening) =>
+  got(api.POST("/api/practice/devices/{id}/case", { params: of(id), body }));
+export const readOut = (id: string) =>
+  got(api.POST("/api/practice/devices/{id}/reading", { params: of(id) }));
+export const choose = (errors: string[]) => got(api.PUT("/api/practice/choice", { body: { errors } }));
 
 /** One with a fault, or that of a name with none. */
 export const takeDevice = (name: string | null) =>

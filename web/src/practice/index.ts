@@ -1,4 +1,7 @@
-/** Devices to practise on: the shelf, and one with its screen and console. */
-export { PracticePage } from "./PracticePage";
+export { AfterCall } from "./AfterCall";
+export { openPractice } from "./api";
 export { DevicePage } from "./DevicePage";
+export { OnTheLine } from "./OnTheLine";
+export { OtherEnd } from "./OtherEnd";
 export { PracticeLink } from "./PracticeLink";
+export { PracticePage } from "./PracticePage";

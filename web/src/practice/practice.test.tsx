@@ -23,6 +23,7 @@ const till = (more: Partial<PracticeDevice> = {}): PracticeDevice => ({
   action: "Start the update",
   seconds: 40,
   asks: false,
+  call: null,
   ...more,
 });
 
@@ -54,8 +55,10 @@ function at() {
 const TABLE = {
   "GET /api/practice/devices": {
     names: ["panel-eider", "till-tar-03"],
-    mine: [{ id: "d1", name: "till-nor-04", kind: "till" }],
+    mine: [{ id: "d1", name: "till-nor-04", kind: "till", call: null }],
   },
+  "GET /api/practice/cases": [],
+  "GET /api/practice/choice": { all: true, errors: [] },
   "POST /api/practice/devices": till(),
   "GET /api/practice/devices/d1": till(),
   "POST /api/practice/devices/d1/tries": till({ screen: ["It begins to unpack."], seconds: 90 }),

@@ -17,6 +17,8 @@ const EMPTY = {
   reference: "",
   unmasked: [] as string[],
   denied: [] as string[],
+  call: "",
+  says: "",
 };
 const found = (over: Partial<Recognition>): Recognition => ({
   codes: [],

@@ -9,6 +9,7 @@ import { About } from "./About";
 import { Alike } from "./Alike";
 import { SaidBefore } from "./SaidBefore";
 import { addText, openCase, recogniseQuery } from "./api";
+import { openPractice, OnTheLine } from "../practice";
 import { CandidateCard } from "./Candidates";
 import { Asks, Denied, keysOf, questionOf, useAnswer } from "./Asks";
 import { EarlierLogs, LogPage, PickLog } from "./LogPage";
@@ -84,7 +85,7 @@ export function TakingInPage() {
       if (opening || (typed || line).trim() === "") return;
       setOpening(true);
       try {
-        const c = await openCase({
+        const c = await (draft.call ? openPractice(draft.call) : openCase)({
           text: typed || line,
           error: errorKey,
           product: draft.product || null,
@@ -201,6 +202,7 @@ export function TakingInPage() {
             </button>
           )}
         </div>
+        <OnTheLine />
         <TextArea
           box={box}
           text={draft.text}

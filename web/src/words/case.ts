@@ -27,7 +27,7 @@ export const deskWords = {
 };
 
 export const caseWords = {
-  number: (n: number) => `Case ${n}`,
+  number: (n: number) => (n < 0 ? `Practice ${-n}` : `Case ${n}`),
   open: "open",
   endings: {
     solved: "solved",

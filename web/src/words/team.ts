@@ -48,6 +48,7 @@ const acts: Record<string, string> = {
   "person-added": "added somebody",
   "person-changed": "changed somebody",
   "person-erased": "erased somebody",
+  "practice-chosen": "chose what is practised",
   "picture-kept": "kept a picture",
   "picture-removed": "removed a picture",
   purged: "purged what was kept long enough",

@@ -4,6 +4,8 @@ import { Link } from "react-router";
 import type { Case, ErrorSheet } from "../../api";
 import { KeyButton, useKeys } from "../../look";
 import { words } from "../../words";
+import { AfterCall } from "../../practice";
+import { isPractice } from "../caseState";
 import { Teach } from "../free/Teach";
 import type { CaseActs } from "../useCaseActs";
 
@@ -51,6 +53,7 @@ function TextKeys({ acts }: { acts: CaseActs }) {
 export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseActs; onReopen: () => void }) {
   const { c, acts } = p;
   const [correcting, setCorrecting] = useState(false);
+  const practised = isPractice(c);
   const tried = c.attempts.filter((a) => a.outcome !== null && !a.triedBefore);
   const believed = c.attempts.find((a) => a.fix === c.believedFix)?.title ?? c.believedFix;
   return (
@@ -69,8 +72,9 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
       )}
       {c.limitation && <p>{c.limitation}</p>}
       {c.curedBy && <p>{words.case.curedBy(c.curedBy)}</p>}
-      {c.status === "handed-over" && !c.curedBy && <CuredBy sheet={p.sheet} acts={acts} />}
-      <p>
+      {c.status === "handed-over" && !c.curedBy && !practised && <CuredBy sheet={p.sheet} acts={acts} />}
+      {practised && <AfterCall n={c.number} status={c.status} />}
+      <p hidden={practised}>
         {words.case.cause}: {c.cause || "…"}{" "}
         <button type="button" className="plain" onClick={() => setCorrecting(!correcting)}>
           {words.case.correct}
@@ -99,11 +103,15 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
           )}
         </div>
       )}
-      <Teach c={c} />
-      <TextKeys acts={acts} />
-      <KeyButton k="r" onPress={p.onReopen} hint={words.case.reopenText}>
-        {words.case.reopen}
-      </KeyButton>
+      {!practised && (
+        <>
+          <Teach c={c} />
+          <TextKeys acts={acts} />
+          <KeyButton k="r" onPress={p.onReopen} hint={words.case.reopenText}>
+            {words.case.reopen}
+          </KeyButton>
+        </>
+      )}
     </div>
   );
 }

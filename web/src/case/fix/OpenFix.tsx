@@ -6,7 +6,7 @@ import { FlagForm, FlagsOfStep } from "../../flags";
 import { Coming, Failed, Key, KEY_LEVEL, KeyButton, Prose, ToldLine, useKeys } from "../../look";
 import { words } from "../../words";
 import { filledQuery, shownQuery } from "../api";
-import { hasNothingToDo, runningAttempt } from "../caseState";
+import { hasNothingToDo, isPractice, runningAttempt } from "../caseState";
 import { FromDevice, Presence } from "../device/FromDevice";
 import { ShowIt } from "../device/ShowIt";
 import { activeItem } from "../step/readingState";
@@ -64,7 +64,7 @@ function Filled(p: {
   const allThere = () =>
     void acts.facts(Object.fromEntries(filled.needs.map((need) => [need.fact, need.wanted])));
   // with all steps done, the last one is meant
-  const flaggable = step ?? filled.steps.at(-1);
+  const flaggable = isPractice(c) ? undefined : (step ?? filled.steps.at(-1));
   const needsOpen = filled.needs.some((need) => need.state !== "yes");
 
   useKeys(
@@ -195,7 +195,7 @@ function Filled(p: {
           notes={work.notes}
           saying={work.saying === at}
           onSaying={(on) => work.setSaying(on ? at : -1)}
-          onFlag={() => setFlagging(step)}
+          onFlag={flaggable && (() => setFlagging(step))}
           acts={stepActs}
         />
       )}

@@ -75,7 +75,8 @@ export function CurrentStep(p: {
   saying: boolean;
   onSaying: (on: boolean) => void;
   /** Something is wrong with what the step says. */
-  onFlag: () => void;
+  /** None where a step cannot be flagged. */
+  onFlag: (() => void) | undefined;
   acts: StepActs;
 }) {
   const { step, acts } = p;
@@ -228,9 +229,11 @@ export function CurrentStep(p: {
         <button type="button" className="plain" onClick={() => setNoting(!noting)}>
           {words.case.stepNote}
         </button>
-        <button type="button" className="plain" onClick={p.onFlag}>
-          <Key k="!" /> {words.flags.flag}
-        </button>
+        {p.onFlag && (
+          <button type="button" className="plain" onClick={p.onFlag}>
+            <Key k="!" /> {words.flags.flag}
+          </button>
+        )}
         {(step.restartMinutes > 0 || step.waitMinutes > 0) && (
           <KeyButton
             k="r"

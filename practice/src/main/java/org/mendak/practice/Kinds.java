@@ -117,4 +117,24 @@ public final class Kinds {
                             : Optional.empty();
                 });
     }
+
+    /** The known errors that callers have words of their own for. */
+    public List<String> called() {
+        return byName.values().stream()
+                .flatMap(k -> k.faults().values().stream())
+                .filter(f -> !f.callers().isEmpty())
+                .map(Fault::error)
+                .sorted()
+                .toList();
+    }
+
+    /** The device of that name as it stood when it had this fault; empty if it cannot have had it. */
+    public Optional<PracticeDevice> again(String name, String error, String cause) {
+        return byName.values().stream()
+                .filter(k -> k.names().contains(name))
+                .findFirst()
+                .flatMap(k -> Optional.ofNullable(k.faults().get(error))
+                        .filter(f -> f.causes().containsKey(cause))
+                        .map(f -> new PracticeDevice(k, name, f, cause)));
+    }
 }

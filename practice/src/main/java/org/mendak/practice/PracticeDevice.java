@@ -97,6 +97,11 @@ public final class PracticeDevice {
         return seconds;
     }
 
+    /** Time passes on it: somebody speaks, or looks. */
+    public void passes(int more) {
+        seconds += Math.max(0, more);
+    }
+
     public List<String> screen() {
         return screen;
     }

@@ -42,6 +42,7 @@ class ArchitectureTest {
             "team",
             "library",
             "recognition",
+            "numbers",
             "cases",
             "retention",
             "heard",

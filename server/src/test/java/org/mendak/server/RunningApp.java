@@ -70,8 +70,17 @@ public final class RunningApp implements AutoCloseable {
 
     /** The demo with all its documents and cases. */
     public static RunningApp demo() {
-        return new RunningApp(
-                PreparedDesks.copy("demo", folder -> new RunningApp(folder, false, true).close()), true, true);
+        return new RunningApp(demoFolder(), true, true);
+    }
+
+    /** A copy of its data. */
+    public static Path demoFolder() {
+        return PreparedDesks.copy("demo", folder -> demoOn(folder).close());
+    }
+
+    /** The demo on a folder that stays when it is closed. */
+    public static RunningApp demoOn(Path data) {
+        return new RunningApp(data, false, true);
     }
 
     /** The document set of the tests, published. */

@@ -14,7 +14,7 @@ import org.mendak.core.reading.Reading;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.cases.owed.OwedStore;
 import org.mendak.server.cases.owed.PutBack;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
@@ -46,7 +46,7 @@ class AttemptService {
     private final SaidValues said;
     private final PlanShown plans;
     private final ApplicationEventPublisher events;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final Clock clock;
     private final Names names;
 
@@ -62,7 +62,7 @@ class AttemptService {
             SaidValues said,
             PlanShown plans,
             ApplicationEventPublisher events,
-            AuditStore audit,
+            CaseJournal journal,
             Clock clock,
             Names names) {
         this.names = names;
@@ -77,7 +77,7 @@ class AttemptService {
         this.said = said;
         this.plans = plans;
         this.events = events;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
@@ -103,7 +103,7 @@ class AttemptService {
             if (shown != null) {
                 plans.keep(tx, id, shown);
             }
-            audit.write(tx, caller, "fix-started", number + "/" + fix, "");
+            journal.write(tx, caller, "fix-started", number, fix, "");
             return id;
         });
     }
@@ -133,7 +133,7 @@ class AttemptService {
                 throw Refusal.conflict("\"" + fix + "\" was tried on this case already.");
             }
             long id = store.insert(tx, attempt(caller, c, tried, fix, c.errorKey(), true));
-            audit.write(tx, caller, "tried-before", number + "/" + fix, "");
+            journal.write(tx, caller, "tried-before", number, fix, "");
             if (c.errorKey() != null) {
                 events.publishEvent(new CaseChanged(tx, Set.of(c.errorKey()), Set.of(number)));
             }
@@ -186,8 +186,7 @@ class AttemptService {
         refuseUnseen(caller, a, seen);
         store.update(tx, wanted);
         consequences(tx, caller, c, a, wanted.outcome());
-        String number = String.valueOf(c.number());
-        audit.write(tx, caller, "outcome", number + "/" + a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
+        journal.write(tx, caller, "outcome", c.number(), a.fixKey(), String.valueOf(Words.word(wanted.outcome())));
         if (a.errorKey() != null) {
             events.publishEvent(new CaseChanged(tx, Set.of(a.errorKey()), Set.of(c.number())));
         }

@@ -8,7 +8,8 @@ import java.util.Set;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.runbook.Fix;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
@@ -34,7 +35,7 @@ class CaseAfterwards {
     private final LibraryService library;
     private final TeamService team;
     private final Names names;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final Clock clock;
 
     CaseAfterwards(
@@ -47,7 +48,7 @@ class CaseAfterwards {
             LibraryService library,
             TeamService team,
             Names names,
-            AuditStore audit,
+            CaseJournal journal,
             Clock clock) {
         this.db = db;
         this.store = store;
@@ -58,13 +59,14 @@ class CaseAfterwards {
         this.library = library;
         this.team = team;
         this.names = names;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
     /** Gives an open case to a colleague, or takes it; what it waits for stays as it is. */
     CaseViews.Case handOver(Caller caller, long number, String to, String written, Integer seen) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
+        CaseNumbers.refusePractice(number, "nobody else can go on; it is yours");
         String note = CaseWords.note(written);
         return locks.change(caller, number, (tx, c) -> {
             Who taker = team.colleague(tx, to)
@@ -80,7 +82,7 @@ class CaseAfterwards {
             if (c.errorKey() != null) {
                 locks.changed(tx, Set.of(c.errorKey()), List.of(number));
             }
-            audit.write(tx, caller, "case-given", String.valueOf(number), "");
+            journal.write(tx, caller, "case-given", number, "");
         });
     }
 
@@ -91,6 +93,7 @@ class CaseAfterwards {
     /** Notes what was found out about an ended case; its rows stay as they were. */
     CaseViews.Case found(Caller caller, long number, Found f) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
+        CaseNumbers.refusePractice(number, "nothing is found out later; it says itself what it was");
         return locks.alone(number, tx -> {
             CaseRow c = ended(tx, number);
             List<AttemptRow> tried = attempts.ofCase(tx, number);
@@ -124,7 +127,7 @@ class CaseAfterwards {
             throw Refusal.invalid(what + " is empty.");
         }
         store.correct(tx, number, what, value, clock.instant(), caller.who());
-        audit.write(tx, caller, what, String.valueOf(number), "");
+        journal.write(tx, caller, what, number, "");
     }
 
     /** What cured a case that was handed over; a fix of the library then counts as one that worked there. */
@@ -171,7 +174,7 @@ class CaseAfterwards {
             AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), clock.instant(), caller.who()));
             store.update(tx, old.with(d -> d.recurredAt = c.openedAt()));
             store.update(tx, c.with(d -> d.follows = old.number()));
-            audit.write(tx, caller, "recurrence", String.valueOf(number), "of " + old.number());
+            journal.write(tx, caller, "recurrence", number, "of " + old.number());
             locks.changed(tx, old, tried);
         });
     }

@@ -6,7 +6,8 @@ import java.util.List;
 import java.util.Set;
 import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
@@ -30,7 +31,7 @@ class CaseEndings {
     private final OwedService owed;
     private final FreeWork free;
     private final LibraryService library;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final Clock clock;
 
     CaseEndings(
@@ -43,7 +44,7 @@ class CaseEndings {
             OwedService owed,
             FreeWork free,
             LibraryService library,
-            AuditStore audit,
+            CaseJournal journal,
             Clock clock) {
         this.db = db;
         this.store = store;
@@ -54,7 +55,7 @@ class CaseEndings {
         this.owed = owed;
         this.free = free;
         this.library = library;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
@@ -111,13 +112,17 @@ class CaseEndings {
             if (ending == CaseStatus.WORKED_AROUND) {
                 AttemptRow.lastSuccess(tried).ifPresent(a -> owed.debt(tx, caller, a));
             }
-            audit.write(tx, caller, "case-closed", String.valueOf(number), e.outcome());
+            journal.write(tx, caller, "case-closed", number, e.outcome());
             locks.changed(tx, c, tried);
         });
     }
 
     private Long duplicate(Tx tx, long number, Long of) {
-        if (of == null || of == number || store.find(tx, of).isEmpty()) {
+        CaseNumbers.refusePractice(number, "there is nothing that it repeats");
+        if (of == null
+                || of == number
+                || CaseNumbers.isPractice(of)
+                || store.find(tx, of).isEmpty()) {
             throw Refusal.invalid("Say which case this one repeats: duplicateOf with its number.");
         }
         return of;
@@ -126,6 +131,7 @@ class CaseEndings {
     /** The error came back: within the holding time the same case opens and the success is taken away, later a new one follows. */
     CaseViews.Case reopen(Caller caller, long number) {
         caller.may(Role.AGENT, Scope.CASES, "reopen cases");
+        CaseNumbers.refusePractice(number, "what has ended stays so; take another call");
         return locks.alone(number, tx -> {
             CaseRow c = locks.locked(tx, number);
             if (c.open()) {
@@ -140,7 +146,7 @@ class CaseEndings {
             AttemptRow.lastSuccess(tried).ifPresent(a -> attempts.correct(tx, a.id(), now, caller.who()));
             free.cameBack(tx, number);
             store.update(tx, c.ended(CaseStatus.OPEN, null, null, null, now).with(d -> d.duplicateOf = null));
-            audit.write(tx, caller, "case-reopened", String.valueOf(number), "");
+            journal.write(tx, caller, "case-reopened", number, "");
             locks.changed(tx, c, tried);
             return reader.view(tx, number);
         });
@@ -154,7 +160,7 @@ class CaseEndings {
         store.facts(tx, c.number()).stream()
                 .filter(f -> f.source().equals("case") || f.source().equals("captured"))
                 .forEach(f -> store.addFact(tx, number, f));
-        audit.write(tx, caller, "case-opened", String.valueOf(number), "follows " + c.number());
+        journal.write(tx, caller, "case-opened", number, "follows " + c.number());
         if (c.errorKey() != null) {
             locks.changed(tx, Set.of(c.errorKey()), List.of(number));
         }

@@ -7,12 +7,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.function.ToLongFunction;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.library.Sheets;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.FromCaller;
@@ -37,7 +39,7 @@ public class CaseService {
     private final CaseVersions versions;
     private final CaseKnowledge knowledge;
     private final CaseRunbooks runbooks;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final Clock clock;
 
     CaseService(
@@ -50,7 +52,7 @@ public class CaseService {
             CaseVersions versions,
             CaseKnowledge knowledge,
             CaseRunbooks runbooks,
-            AuditStore audit,
+            CaseJournal journal,
             Clock clock) {
         this.db = db;
         this.store = store;
@@ -61,7 +63,7 @@ public class CaseService {
         this.versions = versions;
         this.knowledge = knowledge;
         this.runbooks = runbooks;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
@@ -111,10 +113,25 @@ public class CaseService {
         caller.may(Role.AGENT, Scope.CASES, "open cases");
         // before a connection is taken: a long text takes a while to read
         String text = CaseWords.masked(o.text() == null ? "" : o.text(), o.unmasked());
-        return db.tx(tx -> reader.view(tx, open(tx, caller, o, text)));
+        return db.tx(tx -> reader.view(tx, open(tx, caller, o, text, row -> store.insert(tx, row, null, null))));
     }
 
-    private long open(Tx tx, Caller caller, Opening o, String text) {
+    /**
+     * Opens a case to practise on: nobody but the caller sees it, and nothing is learned of it.
+     *
+     * @param also what else is kept of it, by its number, in the same transaction
+     */
+    public CaseViews.Case practise(Caller caller, Opening o, BiConsumer<Tx, Long> also) {
+        caller.may(Role.AGENT, Scope.CASES, "practise");
+        String text = CaseWords.masked(o.text() == null ? "" : o.text(), o.unmasked());
+        return db.tx(tx -> {
+            long number = open(tx, caller, o, text, row -> store.insertPractice(tx, row));
+            also.accept(tx, number);
+            return reader.view(tx, number);
+        });
+    }
+
+    private long open(Tx tx, Caller caller, Opening o, String text, ToLongFunction<CaseRow> insert) {
         if (text.isBlank() && o.error() == null) {
             throw Refusal.invalid("A case needs a text, or the known error it is about.");
         }
@@ -130,7 +147,7 @@ public class CaseService {
             d.requester = CaseWords.cut(o.requester());
             d.reached = Words.said(Reached.class, o.reached(), Reached.PHONE, "reached");
         });
-        long number = store.insert(tx, c, null, null);
+        long number = insert.applyAsLong(c);
         locks.opened(tx, List.of(number));
         if (error != null) {
             runbooks.pin(tx, number, error);
@@ -142,7 +159,7 @@ public class CaseService {
         knowledge.addFacts(tx, caller, number, o.facts() == null ? Map.of() : o.facts(), "case");
         knowledge.fromDevice(tx, caller, number, c.device());
         triedBefore(tx, caller, number, c.errorKey(), o.triedBefore() == null ? List.of() : o.triedBefore());
-        audit.write(tx, caller, "case-opened", String.valueOf(number), c.errorKey() == null ? "" : c.errorKey());
+        journal.write(tx, caller, "case-opened", number, c.errorKey() == null ? "" : c.errorKey());
         changed(tx, c.errorKey(), number);
         return number;
     }
@@ -349,7 +366,7 @@ public class CaseService {
                 knowledge.fromDevice(tx, caller, number, CaseWords.cut(p.device()));
             }
             if (p.pinned() != null && !pinned.isEmpty()) {
-                audit.write(tx, caller, "order-overruled", String.valueOf(number), overruled(p.because()));
+                journal.write(tx, caller, "order-overruled", number, overruled(p.because()));
             }
             if (!differing.isEmpty()) {
                 // its own row is known of it like any fact
@@ -394,7 +411,7 @@ public class CaseService {
             versions.changed(tx, caller, number, Set.of("error"));
             runbooks.pin(tx, number, to);
             store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, moved, t.text()));
-            audit.write(tx, caller, "case-moved", String.valueOf(number), c.errorKey() + " to " + to.key());
+            journal.write(tx, caller, "case-moved", number, c.errorKey() + " to " + to.key());
             changed(tx, c.errorKey(), c.number());
             changed(tx, to.key(), number);
         });
@@ -405,7 +422,7 @@ public class CaseService {
         store.update(tx, now);
         runbooks.pin(tx, number, error);
         store.texts(tx, number).forEach(t -> knowledge.capture(tx, caller, number, now, t.text()));
-        audit.write(tx, caller, "case-goes-on", String.valueOf(number), error.key());
+        journal.write(tx, caller, "case-goes-on", number, error.key());
         changed(tx, error.key(), number);
     }
 

@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -14,6 +15,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
@@ -77,6 +79,19 @@ public class CaseStore {
 
     long insert(Tx tx, CaseRow c, String importKey, String importHash) {
         return tx.insert(INSERT, values(c, importKey, importHash));
+    }
+
+    /** A case to practise on; its number is below 0. */
+    long insertPractice(Tx tx, CaseRow c) {
+        long number = tx.one("select next value for practice_number", r -> r.getLong(1))
+                .orElseThrow();
+        List<Object> all = new ArrayList<>(List.of(number));
+        all.addAll(Arrays.asList(values(c, null, null)));
+        tx.run(
+                INSERT.replace("desk_case (", "desk_case (number, ")
+                        .replace(") values (?", ") overriding system value values (?, ?"),
+                all.toArray());
+        return number;
     }
 
     /** A case that comes in from elsewhere. */
@@ -205,7 +220,7 @@ public class CaseStore {
         StringBuilder sql = new StringBuilder(CASE);
         List<Object> values = new ArrayList<>();
         first.ifPresent(by -> sql.append(" use index (").append(by.index).append(")"));
-        sql.append(" where 1 = 1");
+        sql.append(" where ").append(CaseNumbers.OF_THE_DESK);
         wanted.forEach((by, value) -> {
             sql.append(" and ").append(by.column).append(" = ?");
             values.add(value);
@@ -230,12 +245,14 @@ public class CaseStore {
     }
 
     long openCases(Tx tx) {
-        return tx.one("select count(*) from desk_case where status = 'open'", r -> r.getLong(1))
+        return tx.one(
+                        "select count(*) from desk_case where status = 'open' and " + CaseNumbers.OF_THE_DESK,
+                        r -> r.getLong(1))
                 .orElse(0L);
     }
 
     long newestNumber(Tx tx) {
-        return tx.one("select coalesce(max(number), 0) from desk_case", r -> r.getLong(1))
+        return tx.one("select greatest(coalesce(max(number), 0), 0) from desk_case", r -> r.getLong(1))
                 .orElse(0L);
     }
 
@@ -376,7 +393,8 @@ public class CaseStore {
     Optional<CaseRow> lastEnded(Tx tx, long before, String error, String device, Instant since) {
         return tx.one(
                 CASE
-                        + " use index (case_on_device) where number < ? and error_key = ? and device_folded = ? and status in ('solved',"
+                        + " use index (case_on_device) where number < ? and " + CaseNumbers.OF_THE_DESK
+                        + " and error_key = ? and device_folded = ? and status in ('solved',"
                         + " 'worked-around') and closed_at >= ? order by closed_at desc limit 1",
                 CaseStore::row,
                 before,
@@ -388,7 +406,8 @@ public class CaseStore {
     /** The latest other case on the same device. */
     Optional<Long> lastOnDevice(Tx tx, long before, String device) {
         return tx.one(
-                "select number from desk_case use index (case_on_device) where number < ? and device_folded = ?"
+                "select number from desk_case use index (case_on_device) where number < ? and "
+                        + CaseNumbers.OF_THE_DESK + " and device_folded = ?"
                         + " order by device_folded desc, number desc limit 1",
                 r -> r.getLong(1),
                 before,
@@ -451,7 +470,8 @@ public class CaseStore {
     List<CaseRow> uncured(Tx tx, Who agent, Instant since, int most) {
         return tx.list(
                 CASE
-                        + " c use index (case_closed_by) where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and not exists"
+                        + " c use index (case_closed_by) where status = 'handed-over' and agent = ? and closed_at >= ? and error_key is not null and "
+                        + CaseNumbers.ofTheDesk("c.number") + " and not exists"
                         + " (select 1 from case_correction x where x.number = c.number and x.what = 'cured-by') order by number desc limit ?",
                 CaseStore::row,
                 agent,

@@ -7,7 +7,7 @@ import java.util.Map;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.FromCaller;
 import org.mendak.server.platform.Refusal;
@@ -32,13 +32,13 @@ class FreeWork {
 
     private final FreeStepStore store;
     private final CaseLocks locks;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final Clock clock;
 
-    FreeWork(FreeStepStore store, CaseLocks locks, AuditStore audit, Clock clock) {
+    FreeWork(FreeStepStore store, CaseLocks locks, CaseJournal journal, Clock clock) {
         this.store = store;
         this.locks = locks;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
@@ -147,7 +147,7 @@ class FreeWork {
 
     private void told(Tx tx, Caller caller, long number, Outcome outcome) {
         if (outcome != null) {
-            audit.write(tx, caller, "off-script", String.valueOf(number), outcome.word());
+            journal.write(tx, caller, "off-script", number, outcome.word());
         }
     }
 

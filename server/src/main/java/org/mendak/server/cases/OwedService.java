@@ -10,7 +10,8 @@ import java.util.Set;
 import org.mendak.server.cases.owed.OwedStore;
 import org.mendak.server.cases.owed.PutBack;
 import org.mendak.server.cases.owed.Settling;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Refusal;
@@ -38,7 +39,7 @@ class OwedService {
     private final CaseFixes fixes;
     private final CaseLocks locks;
     private final CaseVersions versions;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final TeamService team;
     private final ZoneId zone;
     private final Clock clock;
@@ -52,7 +53,7 @@ class OwedService {
             CaseFixes fixes,
             CaseLocks locks,
             CaseVersions versions,
-            AuditStore audit,
+            CaseJournal journal,
             TeamService team,
             Settings settings,
             Clock clock) {
@@ -64,7 +65,7 @@ class OwedService {
         this.fixes = fixes;
         this.locks = locks;
         this.versions = versions;
-        this.audit = audit;
+        this.journal = journal;
         this.team = team;
         this.zone = settings.zone();
         this.clock = clock;
@@ -106,6 +107,9 @@ class OwedService {
     CaseViews.Case settle(Caller caller, long number, long id, Settling.Said said, Integer seen) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
         Settling how = Settling.of(said, clock.instant(), zone);
+        if (how.to() != null) {
+            CaseNumbers.refusePractice(number, "nothing can be passed to others");
+        }
         return locks.alone(number, tx -> {
             CaseRow c = locks.locked(tx, number);
             PutBack p = store.find(tx, number, id)
@@ -125,7 +129,7 @@ class OwedService {
                     how.to() == null ? null : team.colleague(tx, how.to()).orElse(null));
             cases.touch(tx, number);
             versions.changed(tx, caller, number, Set.of(field));
-            audit.write(tx, caller, kind, String.valueOf(number), Words.word(how.state()));
+            journal.write(tx, caller, kind, number, Words.word(how.state()));
             locks.tell(tx, caller, number);
             return reader.view(tx, number);
         });

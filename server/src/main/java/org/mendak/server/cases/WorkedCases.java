@@ -13,6 +13,7 @@ import org.mendak.core.drafting.WorkedCase;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.server.cases.free.FreeStep;
 import org.mendak.server.cases.free.FreeStepStore;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
@@ -39,6 +40,7 @@ public class WorkedCases {
                 steps.of(tx, List.copyOf(numbers)).stream().collect(Collectors.groupingBy(FreeStep::number));
         List<Whole> all = new ArrayList<>();
         for (long n : numbers.stream().sorted(Comparator.naturalOrder()).toList()) {
+            CaseNumbers.refusePractice(n, "no document can be drafted");
             CaseRow c = cases.find(tx, n).orElseThrow(() -> Refusal.notFound("There is no case " + n + "."));
             List<FreeStep> own = done.getOrDefault(n, List.of());
             all.add(new Whole(

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import org.mendak.core.runbook.DocumentKind;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -23,7 +24,7 @@ class EffectStore {
     /** All columns of the index stand in the order, so that it is read from its end and no further than needed. */
     private static final String SOME_CASES =
             "(select number, error_key, opened_at, status, recurred_at from desk_case use index (case_by_error)"
-                    + " where error_key = ? and opened_at >= ? and opened_at < ?"
+                    + " where error_key = ? and opened_at >= ? and opened_at < ? and " + CaseNumbers.OF_THE_DESK
                     + " and status in ('solved', 'worked-around', 'handed-over')"
                     + " order by error_key desc, opened_at desc limit " + MOST_CASES + ")";
 
@@ -58,7 +59,7 @@ class EffectStore {
                 + ", 0) as rev, a.minutes, case when a.outcome = 'worked' and not exists"
                 + " (select 1 from attempt_correction c where c.attempt_id = a.id) then 1 end as held from attempt a"
                 + " left join case_pin p on p.number = a.number and p.kind = 'fix' and p.doc_key = a.fix_key"
-                + " where a.bundle is null and not a.tried_before"
+                + " where a.bundle is null and not a.tried_before and " + CaseNumbers.ofTheDesk("a.number")
                 + " and a.outcome in ('worked', 'no-change', 'different-error', 'made-worse') and a.fix_key in ("
                 + marks(keys) + ")";
         return tx.list(SUMS.formatted(each), EffectStore::measured, values(DocumentKind.FIX, keys));

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -39,7 +40,7 @@ class EvidenceStore {
     List<Count> counts(Tx tx) {
         return tx.list(
                 "select error_key, count(*) as cases, max(opened_at) as last from desk_case use index (case_by_error)"
-                        + " where error_key is not null group by error_key",
+                        + " where error_key is not null and " + CaseNumbers.OF_THE_DESK + " group by error_key",
                 EvidenceStore::count);
     }
 
@@ -47,7 +48,7 @@ class EvidenceStore {
     Optional<Count> count(Tx tx, String error) {
         return tx.one(
                 "select error_key, count(*) as cases, max(opened_at) as last from desk_case use index (case_by_error)"
-                        + " where error_key = ? group by error_key",
+                        + " where error_key = ? and " + CaseNumbers.OF_THE_DESK + " group by error_key",
                 EvidenceStore::count,
                 error);
     }
@@ -60,8 +61,8 @@ class EvidenceStore {
     Map<String, Integer> open(Tx tx) {
         Map<String, Integer> open = new HashMap<>();
         tx.list(
-                "select error_key, count(*) as cases from desk_case where status = 'open' and error_key is not null"
-                        + " group by error_key",
+                "select error_key, count(*) as cases from desk_case where status = 'open' and error_key is not null and "
+                        + CaseNumbers.OF_THE_DESK + " group by error_key",
                 r -> open.put(r.getString("error_key"), r.getInt("cases")));
         return open;
     }

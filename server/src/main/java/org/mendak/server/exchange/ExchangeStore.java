@@ -2,6 +2,7 @@ package org.mendak.server.exchange;
 
 import java.time.Instant;
 import java.util.List;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
@@ -12,7 +13,9 @@ class ExchangeStore {
 
     /** The names of all facts that any case has. */
     List<String> factNames(Tx tx) {
-        return tx.list("select distinct name from case_fact order by name", r -> r.getString(1));
+        return tx.list(
+                "select distinct name from case_fact where " + CaseNumbers.OF_THE_DESK + " order by name",
+                r -> r.getString(1));
     }
 
     /** Something that was said on a case, as it is still kept. */

@@ -202,9 +202,9 @@ public class FindService {
 
     @EventListener
     void changed(CaseTold event) {
-        store.changed(event.tx(), event.numbers());
+        store.changed(event.tx(), event.ofTheDesk());
         event.tx().afterCommit(() -> {
-            changed.addAll(event.numbers());
+            changed.addAll(event.ofTheDesk());
             changes.ask();
         });
     }

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
@@ -79,7 +80,11 @@ class FindStore {
     }
 
     long cases(Tx tx) {
-        return tx.one("select count(*) from desk_case", r -> r.getLong(1)).orElse(0L);
+        return // all of them are counted without looking; of practice cases there are few
+        tx.one(
+                        "select (select count(*) from desk_case) - (select count(*) from desk_case where number < 0)",
+                        r -> r.getLong(1))
+                .orElse(0L);
     }
 
     /** The next ones behind this number, by number. */
@@ -107,8 +112,10 @@ class FindStore {
 
     /** The cases of these known errors, by number. */
     List<Long> casesOf(Tx tx, List<String> errors) {
-        return tx.list("select number from desk_case where error_key = any(?)", r -> r.getLong(1), (Object)
-                errors.toArray(String[]::new));
+        return tx.list(
+                "select number from desk_case where error_key = any(?) and " + CaseNumbers.OF_THE_DESK,
+                r -> r.getLong(1),
+                (Object) errors.toArray(String[]::new));
     }
 
     private static final String CASE =

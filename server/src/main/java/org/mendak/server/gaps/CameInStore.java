@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -14,7 +15,7 @@ class CameInStore {
 
     private static final String ROW =
             "select number, error_key, opened_at, status in ('solved', 'worked-around') as solved"
-                    + " from desk_case where ";
+                    + " from desk_case where " + CaseNumbers.OF_THE_DESK + " and ";
 
     /**
      * A case that came in.
@@ -51,7 +52,10 @@ class CameInStore {
 
     /** When the first case of all came in. */
     Optional<Instant> first(Tx tx) {
-        return tx.one("select min(opened_at) as at from desk_case", r -> Optional.ofNullable(Tx.instant(r, "at")))
+        return tx.one(
+                        "select opened_at as at from desk_case use index (case_by_opening) where "
+                                + CaseNumbers.OF_THE_DESK + " order by opened_at limit 1",
+                        r -> Optional.ofNullable(Tx.instant(r, "at")))
                 .orElse(Optional.empty());
     }
 

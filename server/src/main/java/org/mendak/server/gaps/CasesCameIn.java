@@ -52,7 +52,7 @@ class CasesCameIn {
 
     @EventListener
     void changed(CaseTold event) {
-        event.tx().afterCommit(() -> unread.add(event.numbers()));
+        event.tx().afterCommit(() -> unread.add(event.ofTheDesk()));
     }
 
     /** Those that came in since then, the oldest first; not farther than {@link #BACK}. Not to be asked for inside a transaction. O(them). */

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
@@ -51,7 +52,8 @@ class GapStore {
 
     private static final String UNKNOWN =
             "select c.number, coalesce((select max(t.id) from case_text t where t.number = c.number), 0) as newest, c.product,"
-                    + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at from desk_case c where c.error_key is null"
+                    + " c.phase, c.status, c.agent, c.device, c.opened_at, c.closed_at from desk_case c where c.error_key is null and "
+                    + CaseNumbers.ofTheDesk("c.number")
                     + " and c.opened_at >= ? and ";
 
     private static Unknown unknown(ResultSet r) throws SQLException {

@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.List;
 import org.mendak.core.review.Rehearsal;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.springframework.stereotype.Component;
 
@@ -16,13 +17,13 @@ class RehearsalStore {
 
     private static final String FIRST_TEXT =
             "select c.number, c.error_key, (select t.text from case_text t where t.number = c.number order by t.id limit 1)"
-                    + " as text from desk_case c";
+                    + " as text from desk_case c where " + CaseNumbers.ofTheDesk("c.number");
 
     /** The first texts of the newest cases, and of the newest of this error; without those that have none. */
     List<Rehearsal.Past> texts(Tx tx, String error, int most, int mostOfError) {
         return tx.list(
                 "select * from ((" + FIRST_TEXT + " order by c.number desc limit ?) union (" + FIRST_TEXT
-                        + " where c.error_key = ? order by c.number desc limit ?)) where text is not null order by number desc",
+                        + " and c.error_key = ? order by c.number desc limit ?)) where text is not null order by number desc",
                 RehearsalStore::past,
                 most,
                 error,
@@ -51,7 +52,7 @@ class RehearsalStore {
         List<Object> values = new ArrayList<>(errors);
         values.add(most);
         return tx.list(
-                "select number, error_key from desk_case where error_key in ("
+                "select number, error_key from desk_case where " + CaseNumbers.OF_THE_DESK + " and error_key in ("
                         + String.join(", ", Collections.nCopies(errors.size(), "?"))
                         + ") order by number desc limit ?",
                 r -> new OfError(r.getLong("number"), r.getString("error_key")),

@@ -85,7 +85,7 @@ class UnknownShapes {
 
     @EventListener
     void changed(CaseTold event) {
-        event.tx().afterCommit(() -> unread.add(event.numbers()));
+        event.tx().afterCommit(() -> unread.add(event.ofTheDesk()));
     }
 
     /** The shapes as they are now; a case without any text is in none. Reads what changed, and which drafts there are; O(cases) beside. */

@@ -12,6 +12,7 @@ import org.mendak.core.recognise.CaseText;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.server.cases.CaseStatus;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -139,6 +140,7 @@ class HeardService {
     /** Lets recognition learn from a case, or not; the case itself stays as it is. */
     void counts(Caller caller, long number, Boolean counts) {
         caller.may(Role.AGENT, Scope.CASES, "work cases");
+        CaseNumbers.refusePractice(number, "recognition learns nothing");
         if (counts == null) {
             throw Refusal.invalid("Say counts: true or false.");
         }

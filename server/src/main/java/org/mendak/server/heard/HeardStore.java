@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.mendak.server.cases.CaseStatus;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
@@ -24,8 +25,8 @@ class HeardStore {
     /** How many cases of an error and product were opened since then. */
     List<Met> met(Tx tx, Instant since) {
         return tx.list(
-                "select error_key, product, count(*) as cases from desk_case where opened_at >= ? and error_key is not null"
-                        + " group by error_key, product",
+                "select error_key, product, count(*) as cases from desk_case where opened_at >= ? and error_key is not null and "
+                        + CaseNumbers.OF_THE_DESK + " group by error_key, product",
                 r -> new Met(r.getString("error_key"), r.getString("product"), r.getLong("cases")),
                 since);
     }
@@ -35,7 +36,8 @@ class HeardStore {
     /** Keys of known errors that there are cases of. */
     List<String> errors(Tx tx) {
         return tx.list(
-                "select error_key from desk_case use index (case_by_error) where error_key is not null group by error_key",
+                "select error_key from desk_case use index (case_by_error) where error_key is not null and "
+                        + CaseNumbers.OF_THE_DESK + " group by error_key",
                 r -> r.getString(1));
     }
 
@@ -69,7 +71,8 @@ class HeardStore {
     private static List<Text> texts(Tx tx, String index, String which, Object... arguments) {
         return tx.list(
                 "select c.number, c.opened_at, " + SOME_TEXT + " as words"
-                        + " from (select number, opened_at from desk_case c use index (" + index + ") where " + which
+                        + " from (select number, opened_at from desk_case c use index (" + index + ") where "
+                        + CaseNumbers.OF_THE_DESK + " and " + which
                         + ") c join case_text t on t.number ="
                         + " c.number and t.id = (select min(id) from case_text f where f.number = c.number)"
                         + " order by c.opened_at desc, c.number desc",
@@ -89,7 +92,8 @@ class HeardStore {
     List<Line> ended(Tx tx, String error, int most) {
         return lines(
                 tx,
-                " where c.error_key = ? and c.status in ('solved', 'worked-around') order by c.error_key desc, c.opened_at desc limit ?",
+                " where c.error_key = ? and c.status in ('solved', 'worked-around') and "
+                        + CaseNumbers.ofTheDesk("c.number") + " order by c.error_key desc, c.opened_at desc limit ?",
                 List.of(error, most));
     }
 

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
@@ -223,7 +224,8 @@ class HookStore {
                 "select c.*, 'case/' || c.number || '/' || " + micros("c.closed_at")
                         + " as about, (select a.fix_key from attempt a where"
                         + " a.number = c.number and a.outcome = 'worked' order by a.id desc limit 1) as fix from desk_case c where"
-                        + " c.closed_at > ? and c.closed_at <= ? and not exists (select 1 from hook_call k where k.hook_id = ? and k.event ="
+                        + " c.closed_at > ? and c.closed_at <= ? and " + CaseNumbers.ofTheDesk("c.number")
+                        + " and not exists (select 1 from hook_call k where k.hook_id = ? and k.event ="
                         + " 'case-closed' and k.about = 'case/' || c.number || '/' || " + micros("c.closed_at")
                         + ") order by c.closed_at, c.number limit ?",
                 r -> new Closed(

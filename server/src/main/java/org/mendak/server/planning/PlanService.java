@@ -129,7 +129,7 @@ public class PlanService implements PlanShown {
     }
 
     /** The plan of a case that nobody has worked on yet. */
-    Plan ofError(Caller caller, String key, Map<String, String> facts) {
+    public Plan ofError(Caller caller, String key, Map<String, String> facts) {
         caller.may(Role.AGENT, Scope.READ, "see plans");
         Library now = library.library();
         KnownError error = now.error(key)

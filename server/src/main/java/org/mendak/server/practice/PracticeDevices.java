@@ -11,8 +11,12 @@ import java.time.Duration;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Function;
+import java.util.function.ToLongFunction;
 import java.util.stream.Stream;
 import org.mendak.practice.Kinds;
 import org.mendak.practice.PracticeDevice;
@@ -33,6 +37,8 @@ class PracticeDevices {
     private static final int MOST_OF_ONE = 6;
     private static final int MOST = 500;
     private static final int MOST_LINE = 1_000;
+    /** As many seconds as it takes to read out what a screen shows. */
+    private static final int READING = 30;
     /** A device that nobody touches for so long is gone. */
     private static final Duration LIVES = Duration.ofHours(4);
 
@@ -70,10 +76,20 @@ class PracticeDevices {
             List<String> hands,
             @OrNull String action,
             long seconds,
-            boolean asks) {}
+            boolean asks,
+            @OrNull Call call) {}
 
-    /** A device that somebody has. */
-    record Held(String id, String name, String kind) {}
+    /**
+     * Somebody rings about a device, who is at the other end.
+     *
+     * @param says what they say at first, in their own words
+     * @param readOut whether they were asked to read out what stands there; until then neither screen nor log is known
+     * @param number the practice case that was opened; null until then
+     */
+    record Call(String says, boolean readOut, @OrNull Long number) {}
+
+    /** A device that somebody has; {@code call} null if nobody rang about it. */
+    record Held(String id, String name, String kind, @OrNull Call call) {}
 
     /** The devices that there are by name, and those that the caller has. */
     record Shelf(List<String> names, List<Held> mine) {}
@@ -83,11 +99,13 @@ class PracticeDevices {
         final long number;
         final PracticeDevice device;
         boolean asks;
+        Call call;
 
-        Owned(long by, long number, PracticeDevice device) {
+        Owned(long by, long number, PracticeDevice device, Call call) {
             this.by = by;
             this.number = number;
             this.device = device;
+            this.call = call;
         }
     }
 
@@ -111,9 +129,112 @@ class PracticeDevices {
                 .map(e -> new Held(
                         e.getKey(),
                         e.getValue().device.name(),
-                        e.getValue().device.kind()))
+                        e.getValue().device.kind(),
+                        e.getValue().call))
                 .toList();
         return new Shelf(kinds().devices(), mine);
+    }
+
+    /** The known errors that calls can be about, with what may be behind them. */
+    Map<String, List<String>> callable() {
+        needsDemo();
+        Map<String, List<String>> all = new TreeMap<>(kinds().faults());
+        all.keySet().retainAll(Set.copyOf(kinds().called()));
+        return all;
+    }
+
+    /** Somebody rings about a device that has this error by this cause. */
+    Seen ring(Caller caller, String error, String cause) {
+        refuseMore(caller);
+        PracticeDevice d = kinds().broken(error, cause, chance).orElseThrow();
+        d.act();
+        return hold(caller, d, new Call(d.callersWords(chance), false, null));
+    }
+
+    /** The device of a call again, after the server was started anew or nobody touched it for long: as it stood when the call came. */
+    Seen again(Caller caller, String name, String error, String cause, Call call) {
+        refuseMore(caller);
+        PracticeDevice d =
+                kinds().again(name, error, cause).orElseThrow(() -> Refusal.notFound("The device is there no more."));
+        d.act();
+        return hold(caller, d, call);
+    }
+
+    private void refuseMore(Caller caller) {
+        if (shelf(caller).mine().size() >= MOST_OF_ONE) {
+            throw Refusal.tooMany("You have " + MOST_OF_ONE + " devices. Give one back first.", 60);
+        }
+    }
+
+    private Seen hold(Caller caller, PracticeDevice d, Call call) {
+        String id = Secrets.random().substring(0, 20);
+        Owned o = new Owned(caller.id(), numbers.incrementAndGet(), d, call);
+        devices.put(id, o);
+        return seen(id, o);
+    }
+
+    /** Asks whoever rang to read out what stands there. */
+    Seen readOut(Caller caller, String id) {
+        Owned o = owned(caller, id);
+        synchronized (o) {
+            if (o.call == null) {
+                throw Refusal.conflict("Nobody rang about this device.");
+            }
+            if (!o.call.readOut()) {
+                o.call = new Call(o.call.says(), true, o.call.number());
+                o.device.passes(READING);
+            }
+            return seen(id, o);
+        }
+    }
+
+    /** What is behind the fault of a device. */
+    record Behind(String device, String error, String cause, String says) {}
+
+    /**
+     * A case is opened for the call about a device, once.
+     *
+     * @param opens opens it; answers its number with whatever it answers
+     */
+    <T> T opened(Caller caller, String id, Function<Behind, T> opens, ToLongFunction<T> number) {
+        Owned o = owned(caller, id);
+        synchronized (o) {
+            if (o.call == null || o.call.number() != null) {
+                throw Refusal.conflict(
+                        o.call == null ? "Nobody rang about this device." : "This call has its practice case already.");
+            }
+            T t = opens.apply(new Behind(
+                    o.device.name(),
+                    o.device.error().orElseThrow(),
+                    o.device.cause().orElseThrow(),
+                    o.call.says()));
+            o.call = new Call(o.call.says(), o.call.readOut(), number.applyAsLong(t));
+            return t;
+        }
+    }
+
+    /** How a device was left. */
+    record Left(boolean mended, long seconds, Map<String, String> notPutBack) {}
+
+    /** The device of a practice case as it stands; empty if nobody has it any more. */
+    Optional<Left> left(long number) {
+        return devices.asMap().values().stream()
+                .filter(o -> o.call != null && Long.valueOf(number).equals(o.call.number()))
+                .findFirst()
+                .map(o -> {
+                    synchronized (o) {
+                        return new Left(o.device.isMended(), o.device.seconds(), o.device.notPutBack());
+                    }
+                });
+    }
+
+    /** Which device of the caller's a practice case is about; empty if they have it no more. */
+    Optional<String> ofCase(Caller caller, long number) {
+        return shelf(caller).mine().stream()
+                .filter(h ->
+                        h.call() != null && Long.valueOf(number).equals(h.call().number()))
+                .map(Held::id)
+                .findFirst();
     }
 
     /** A device for the caller. What is behind its error is for authors to choose, who try their drafts; others find out. */
@@ -122,21 +243,16 @@ class PracticeDevices {
         if (wanted.cause() != null && caller.role() == Role.AGENT) {
             throw Refusal.forbidden("To choose what is behind an error one must be an author or a lead.");
         }
-        if (shelf(caller).mine().size() >= MOST_OF_ONE) {
-            throw Refusal.tooMany("You have " + MOST_OF_ONE + " devices. Give one back first.", 60);
-        }
+        refuseMore(caller);
         PracticeDevice d = wanted.name() != null
                 ? kinds().sound(wanted.name())
                         .orElseThrow(() -> Refusal.invalid("There is no device \"" + start(wanted.name())
                                 + "\"; there are " + String.join(", ", kinds().devices()) + "."))
                 : broken(wanted);
-        String id = Secrets.random().substring(0, 20);
-        Owned o = new Owned(caller.id(), numbers.incrementAndGet(), d);
-        devices.put(id, o);
         if (wanted.name() == null) {
             d.act();
         }
-        return seen(id, o);
+        return hold(caller, d, null);
     }
 
     private PracticeDevice broken(Wanted wanted) {
@@ -157,7 +273,7 @@ class PracticeDevices {
                 .toList();
     }
 
-    private static String start(String text) {
+    static String start(String text) {
         return text.substring(0, Math.min(80, text.length()));
     }
 
@@ -197,6 +313,8 @@ class PracticeDevices {
         Owned o = owned(caller, id);
         synchronized (o) {
             o.device.act();
+            // whoever tries it again says what comes of it
+            o.call = o.call == null ? null : new Call(o.call.says(), true, o.call.number());
             return seen(id, o);
         }
     }
@@ -217,17 +335,19 @@ class PracticeDevices {
 
     private static Seen seen(String id, Owned o) {
         PracticeDevice d = o.device;
+        boolean known = o.call == null || o.call.readOut();
         return new Seen(
                 id,
                 d.name(),
                 d.kind(),
-                d.screen(),
+                known ? d.screen() : List.of(),
                 d.console().stream().map(l -> new Line(l.typed(), l.text())).toList(),
-                d.log(),
+                known ? d.log() : List.of(),
                 d.hands(),
                 d.action().orElse(null),
                 d.seconds(),
-                o.asks);
+                o.asks,
+                o.call);
     }
 
     private void mayPractise(Caller caller) {

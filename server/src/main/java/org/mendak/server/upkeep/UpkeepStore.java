@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.springframework.stereotype.Component;
@@ -19,7 +20,10 @@ class UpkeepStore {
 
     /** How many cases a known error had, by its key at the time. */
     int cases(Tx tx, String error) {
-        return tx.one("select count(*) from desk_case where error_key = ?", r -> r.getInt(1), error)
+        return tx.one(
+                        "select count(*) from desk_case where error_key = ? and " + CaseNumbers.OF_THE_DESK,
+                        r -> r.getInt(1),
+                        error)
                 .orElse(0);
     }
 
@@ -30,7 +34,8 @@ class UpkeepStore {
     List<Said> said(Tx tx, int most) {
         return tx.list(
                 "select t.id, c.error_key, substring(t.text, 1, " + LONGEST_TEXT
-                        + ") as said from case_text t join desk_case c on c.number = t.number where c.error_key is not null"
+                        + ") as said from case_text t join desk_case c on c.number = t.number where c.error_key is not null and "
+                        + CaseNumbers.ofTheDesk("c.number")
                         + " order by t.id desc limit ?",
                 r -> new Said(r.getLong("id"), r.getString("error_key"), r.getString("said")),
                 most);
@@ -71,6 +76,7 @@ class UpkeepStore {
         return tx.list(
                 "select p.id, p.number, p.text, p.state, p.passed_to, coalesce(p.passed_to_id, c.agent) as who, p.due_at, p.at from (select p.*"
                         + " from put_back p " + which
+                        + " and " + CaseNumbers.ofTheDesk("p.number")
                         + " order by p.at limit ?) p join desk_case c on c.number = p.number",
                 r -> new LeftBehind(
                         r.getLong("id"),

@@ -1,5 +1,6 @@
 package org.mendak.server.browser;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.mendak.server.Api;
@@ -20,7 +21,7 @@ class PracticeInBrowserTest extends InBrowser {
                 .path("id")
                 .asString();
         chrome.signIn("author");
-        chrome.click(".page-head a", "practise on a device");
+        chrome.click(".page-head a", "practise");
         chrome.see(".practice a", "till-");
         chrome.go("/practice/" + id);
         chrome.see(".screen", "Update put off: 17 sales have not reached the shore");
@@ -41,7 +42,58 @@ class PracticeInBrowserTest extends InBrowser {
         chrome.screen(390, 844);
         chrome.assertFits("a practice device");
         chrome.click("button", "give it back");
-        chrome.see("h1", "Practise on a device");
+        chrome.see("h1", "Practise");
+        chrome.assertConsoleIsClean();
+    }
+
+    /** From the ringing to what it was, with keys alone but for what is typed at the other end. */
+    @Test
+    void aCallIsTakenAndWorkedWithItsDeviceAtTheFootOfTheCase() {
+        Api lead = Api.browser(app.address());
+        lead.get("/api/session");
+        lead.signIn("lead", "mendak-demo").expect(200);
+        lead.putJson("/api/practice/choice", Map.of("errors", List.of("till-update-waits-for-sales")))
+                .expect(200);
+        chrome.signIn("agent");
+        chrome.go("/practice");
+        chrome.see(".choice", "Calls are about one known error.");
+        chrome.press("c");
+        chrome.see(".says", "takings");
+        chrome.see(".screen", "You have not asked yet what stands there.");
+        chrome.press("r");
+        chrome.see(".screen", "Update put off: 17 sales have not reached the shore");
+        chrome.press("c");
+        chrome.see(".practice-strip", "Nothing of this counts");
+        chrome.see(".candidates, .right", "Till will not update, sales are waiting");
+        chrome.press("1");
+        chrome.see(".case.practised .practice-strip", "Nothing of this counts");
+        chrome.see(".case-head", "Practice 1");
+        chrome.see(".other-end .screen", "Update put off");
+
+        chrome.press(">");
+        chrome.press("tillctl sales waiting" + Keys.ENTER);
+        chrome.see(".other-end .lines", "waiting: 17");
+        chrome.press(Keys.ESCAPE);
+        chrome.press("<");
+        chrome.see(".seam-page", "Is this the output of this step, or another text?");
+        chrome.press("2");
+        chrome.see(".margin", "waiting: 17");
+        chrome.screen(390, 844);
+        chrome.assertFits("a practice case with its device");
+        chrome.screen(1280, 800);
+
+        String number = chrome.path().replaceAll(".*/", "");
+        Api agent = Api.browser(app.address());
+        agent.get("/api/session");
+        agent.signIn("agent", "mendak-demo").expect(200);
+        agent.post("/api/cases/" + number + "/close", Map.of("outcome", "handed-over"))
+                .expect(200);
+        chrome.see(".after-call", "What mends it here");
+        chrome.see(".after-call", "You did not come to the fix that mends it.");
+        chrome.screen(390, 844);
+        chrome.assertFits("what a practice case was");
+        chrome.go("/practice");
+        chrome.see(".practice", "Practice 1");
         chrome.assertConsoleIsClean();
     }
 }

@@ -10,6 +10,7 @@ import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.WorkedStep;
 import org.mendak.server.cases.runbook.CaseRunbooks;
 import org.mendak.server.library.LibraryService;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
@@ -126,6 +127,7 @@ public class FlagService {
      */
     public Flag flag(Caller caller, long number, String fix, Integer step, String kind, String words) {
         caller.may(Role.AGENT, Scope.CASES, "flag a step");
+        CaseNumbers.refusePractice(number, "no step can be flagged; flag it on a case of the desk");
         if (kind == null || !KINDS.contains(kind)) {
             throw Refusal.invalid("\"" + kind + "\" cannot be said of a step; " + String.join(", ", KINDS) + " can.");
         }

@@ -15,6 +15,7 @@ import org.mendak.server.cases.AttemptStore;
 import org.mendak.server.cases.CaseRow;
 import org.mendak.server.cases.CaseStore;
 import org.mendak.server.cases.Reached;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
@@ -101,10 +102,12 @@ class LogStore {
 
     /** Every case that says something of this known error: its own, and those that went on from it to another. */
     List<CaseRow> ofError(Tx tx, String error) {
-        List<CaseRow> all = new ArrayList<>(tx.list(ROW + " where error_key = ?", LogStore::row, error));
+        List<CaseRow> all = new ArrayList<>(
+                tx.list(ROW + " where error_key = ? and " + CaseNumbers.OF_THE_DESK, LogStore::row, error));
         List<Long> others = tx.list(
                 "select distinct a.number from attempt a join desk_case c on c.number = a.number"
-                        + " where a.error_key = ? and (c.error_key is null or c.error_key <> ?)",
+                        + " where a.error_key = ? and (c.error_key is null or c.error_key <> ?) and "
+                        + CaseNumbers.ofTheDesk("a.number"),
                 r -> r.getLong(1),
                 error,
                 error);
@@ -124,7 +127,11 @@ class LogStore {
 
     /** Attempts under one known error, by case and position. */
     List<Tried> triedUnder(Tx tx, String error) {
-        return tx.list(TRIED + " where a.error_key = ? order by a.number, a.position", LogStore::tried, error);
+        return tx.list(
+                TRIED + " where a.error_key = ? and " + CaseNumbers.ofTheDesk("a.number")
+                        + " order by a.number, a.position",
+                LogStore::tried,
+                error);
     }
 
     /** Attempts of these cases, by case and position. */
@@ -149,7 +156,8 @@ class LogStore {
     }
 
     long highest(Tx tx) {
-        return tx.one("select coalesce(max(number), 0) from desk_case", r -> r.getLong(1))
+        // 0 where there are practice cases alone; the end of the key, without looking at any row
+        return tx.one("select greatest(coalesce(max(number), 0), 0) from desk_case", r -> r.getLong(1))
                 .orElse(0L);
     }
 
@@ -158,7 +166,7 @@ class LogStore {
         return facts(
                 tx,
                 "select f.number, f.name, f.value_ from desk_case c join case_fact f on f.number = c.number"
-                        + " where c.error_key = ? order by f.id",
+                        + " where c.error_key = ? and " + CaseNumbers.ofTheDesk("c.number") + " order by f.id",
                 error);
     }
 

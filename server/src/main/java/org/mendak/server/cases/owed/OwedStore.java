@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.mendak.server.cases.owed.PutBack.After;
 import org.mendak.server.cases.owed.PutBack.Kind;
 import org.mendak.server.cases.owed.PutBack.State;
+import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Tx;
 import org.mendak.server.platform.Who;
 import org.mendak.server.platform.Words;
@@ -51,7 +52,8 @@ public class OwedStore {
     /** What was passed to somebody and is not done yet, the first due first. */
     public List<PutBack> passedTo(Tx tx, Who taker, int most) {
         return tx.list(
-                PUT_BACK + " where state = 'passed-to' and passed_to_id = ? order by due_at, id limit ?",
+                PUT_BACK + " where state = 'passed-to' and passed_to_id = ? and " + CaseNumbers.OF_THE_DESK
+                        + " order by due_at, id limit ?",
                 OwedStore::putBack,
                 taker,
                 most);

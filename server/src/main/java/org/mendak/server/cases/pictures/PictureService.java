@@ -3,7 +3,7 @@ package org.mendak.server.cases.pictures;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.List;
-import org.mendak.server.platform.AuditStore;
+import org.mendak.server.numbers.CaseJournal;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Limits;
@@ -20,15 +20,15 @@ public class PictureService {
 
     private final Db db;
     private final PictureStore store;
-    private final AuditStore audit;
+    private final CaseJournal journal;
     private final ReceivedFiles gate;
     private final Clock clock;
 
-    PictureService(Db db, PictureStore store, AuditStore audit, Clock clock, ReceivedFiles gate) {
+    PictureService(Db db, PictureStore store, CaseJournal journal, Clock clock, ReceivedFiles gate) {
         this.gate = gate;
         this.db = db;
         this.store = store;
-        this.audit = audit;
+        this.journal = journal;
         this.clock = clock;
     }
 
@@ -59,7 +59,7 @@ public class PictureService {
             throw Refusal.invalid("A case has at most " + Limits.PICTURES + " pictures. Nothing was stored.");
         }
         store.add(tx, number, p.name(), p.type(), p.bytes(), clock.instant(), caller.who());
-        audit.write(tx, caller, "picture-kept", String.valueOf(number), p.type());
+        journal.write(tx, caller, "picture-kept", number, p.type());
     }
 
     /** A file's name without what could be a path or a control character. */
@@ -103,6 +103,6 @@ public class PictureService {
         if (store.remove(tx, number, id) == 0) {
             throw Refusal.notFound("There is no picture " + id + " on case " + number + ".");
         }
-        audit.write(tx, caller, "picture-removed", String.valueOf(number), "");
+        journal.write(tx, caller, "picture-removed", number, "");
     }
 }
