@@ -1,7 +1,9 @@
 package org.mendak.practice;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.mendak.core.language.Condition;
 
 /**
@@ -29,6 +31,13 @@ record Fault(
 
     /** How a device differs from a sound one. */
     record Wounds(Map<String, String> values, Map<String, List<Map<String, String>>> tables) {
+        /** What it is other in. */
+        Set<String> names() {
+            Set<String> all = new HashSet<>(values.keySet());
+            all.addAll(tables.keySet());
+            return all;
+        }
+
         void onto(State state) {
             values.forEach(state::set);
             tables.forEach(state::table);

@@ -13,6 +13,7 @@ import org.mendak.core.language.Condition;
  * @param screen what its screen shows while nothing is tried
  * @param mendsAll what mends whatever is wrong with it, such as being written anew; null if nothing does
  * @param temporary values that somebody may change while mending it and must put back
+ * @param lasting values that are other after a mending than they were, as they should be: what was newly made, counted or told
  */
 record Kind(
         String name,
@@ -23,4 +24,5 @@ record Kind(
         List<Deed> deeds,
         Condition mendsAll,
         List<String> temporary,
+        List<String> lasting,
         Map<String, Fault> faults) {}

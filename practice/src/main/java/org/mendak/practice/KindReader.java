@@ -40,7 +40,8 @@ final class KindReader {
             "mends-all",
             "faults",
             "with",
-            "temporary");
+            "temporary",
+            "lasting");
     private static final Set<String> OF_FAULT =
             Set.of("action", "works", "says", "code", "log", "callers", "state", "tables", "causes");
     private static final Set<String> OF_CAUSE = Set.of("state", "tables", "mended");
@@ -99,6 +100,7 @@ final class KindReader {
                 deeds,
                 condition("mends-all", m.get("mends-all")),
                 texts(m.get("temporary")),
+                texts(m.get("lasting")),
                 faults);
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 
 /**
@@ -135,8 +136,21 @@ public final class PracticeDevice {
 
     /** What was changed while mending it and must be put back, the same way. */
     public Map<String, String> notPutBack() {
-        Map<String, String> all = new java.util.TreeMap<>(changes());
+        Map<String, String> all = new TreeMap<>(changes());
         all.keySet().retainAll(kind.temporary());
+        return all;
+    }
+
+    /**
+     * What is other on it than before anything was wrong, though it had nothing to do with what was wrong and is not meant to last, the same way.
+     */
+    public Map<String, String> strayed() {
+        Map<String, String> all = new TreeMap<>(changes());
+        all.keySet().removeAll(kind.lasting());
+        if (fault != null) {
+            all.keySet().removeAll(fault.wounds().names());
+            all.keySet().removeAll(fault.causes().get(cause).wounds().names());
+        }
         return all;
     }
 

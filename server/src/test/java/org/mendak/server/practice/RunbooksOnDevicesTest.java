@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.mendak.practice.Kinds;
@@ -19,6 +20,8 @@ import org.mendak.practice.PracticeDevice;
 import org.mendak.server.Api;
 import org.mendak.server.OnDemo;
 import org.mendak.server.RunningApp;
+import org.snakeyaml.engine.v2.api.Load;
+import org.snakeyaml.engine.v2.api.LoadSettings;
 import tools.jackson.databind.JsonNode;
 
 /** The demo's runbooks, worked on devices that have what they are for. */
@@ -43,7 +46,7 @@ class RunbooksOnDevicesTest extends OnDemo {
     void everyRunbookMendsWhatIsBehindItsError() {
         Kinds kinds = kinds();
         List<String> wrong = new ArrayList<>();
-        List<WorkedOnDevice.Worked> all = new ArrayList<>();
+        List<Pair> all = new ArrayList<>();
         for (int time = 0; time < TIMES; time++) {
             Random chance = new Random(7 + time);
             kinds.faults()
@@ -51,7 +54,7 @@ class RunbooksOnDevicesTest extends OnDemo {
                         PracticeDevice device =
                                 kinds.broken(error, cause, chance).orElseThrow();
                         WorkedOnDevice.Worked w = WorkedOnDevice.work(api, device);
-                        all.add(w);
+                        all.add(new Pair(error, cause, w));
                         w.complaints().forEach(c -> wrong.add(error + " by " + cause + ": " + c));
                         if (!w.solved()) {
                             wrong.add(error + " by " + cause + ": not solved by " + w.tried());
@@ -63,26 +66,73 @@ class RunbooksOnDevicesTest extends OnDemo {
         assertThat(all).hasSizeGreaterThan(120);
     }
 
-    private static void keep(List<WorkedOnDevice.Worked> all) {
+    /** A runbook worked for a cause. */
+    private record Pair(String error, String cause, WorkedOnDevice.Worked worked) {
+
+        boolean byTheFirst() {
+            return worked.solved() && worked.tried().size() == 1;
+        }
+    }
+
+    /** How common each cause is among the demo's cases, by error and the fix that mends it: what the demo's cases are made by. */
+    @SuppressWarnings("unchecked")
+    private static Map<String, Map<String, Double>> common() {
+        Map<String, Map<String, Double>> all = new TreeMap<>();
+        try {
+            Map<String, Object> seed =
+                    (Map<String, Object>) new Load(LoadSettings.builder().build())
+                            .loadFromString(Files.readString(RunningApp.DEMO.resolve("seed.yaml")));
+            ((Map<String, Map<String, Object>>) seed.get("errors")).forEach((error, of) -> {
+                Map<String, Number> shares = (Map<String, Number>) of.get("shares");
+                double sum = shares.values().stream()
+                        .mapToDouble(Number::doubleValue)
+                        .sum();
+                double often = ((Number) of.get("often")).doubleValue();
+                Map<String, Double> each = new TreeMap<>();
+                shares.forEach((fix, share) -> each.put(fix, often * share.doubleValue() / sum));
+                all.put(error, each);
+            });
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return all;
+    }
+
+    private static void keep(List<Pair> all) {
         List<Double> minutes =
-                all.stream().map(WorkedOnDevice.Worked::minutes).sorted().toList();
-        long first = all.stream().filter(w -> w.tried().size() == 1).count();
+                all.stream().map(p -> p.worked().minutes()).sorted().toList();
+        Map<String, Map<String, Double>> common = common();
+        ToDoubleFunction<Pair> weight =
+                p -> common.getOrDefault(p.error(), Map.of()).getOrDefault(p.cause(), 0.0);
+        double sum = all.stream().mapToDouble(weight).sum();
         try {
             Files.writeString(
                     Path.of("target", "runbooks-on-devices.txt"),
                     String.format(
                             Locale.ROOT,
                             "%d times a runbook and a cause: %d solved, %.1f %% by the plan's first fix, %.2f fixes each,"
-                                    + " minutes on the device: median %.1f, 90 %% within %.1f%n",
+                                    + " minutes on the device: median %.1f, 90 %% within %.1f%n"
+                                    + "as common as the demo's causes are: %.1f %% by the plan's first fix, %.2f fixes each%n",
                             all.size(),
-                            all.stream().filter(WorkedOnDevice.Worked::solved).count(),
-                            100.0 * first / all.size(),
+                            all.stream().filter(p -> p.worked().solved()).count(),
+                            100.0 * all.stream().filter(Pair::byTheFirst).count() / all.size(),
                             all.stream()
-                                    .mapToInt(w -> w.tried().size())
+                                    .mapToInt(p -> p.worked().tried().size())
                                     .average()
                                     .orElse(0),
                             minutes.get(minutes.size() / 2),
-                            minutes.get(minutes.size() * 9 / 10)));
+                            minutes.get(minutes.size() * 9 / 10),
+                            100.0
+                                    * all.stream()
+                                            .filter(Pair::byTheFirst)
+                                            .mapToDouble(weight)
+                                            .sum()
+                                    / sum,
+                            all.stream()
+                                            .mapToDouble(p -> weight.applyAsDouble(p)
+                                                    * p.worked().tried().size())
+                                            .sum()
+                                    / sum));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

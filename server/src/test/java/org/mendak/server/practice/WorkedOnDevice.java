@@ -119,6 +119,7 @@ final class WorkedOnDevice {
             }
             putBack();
             if (works) {
+                device.strayed().forEach((name, change) -> complain("left other than before: " + name + " " + change));
                 return true;
             }
         }
