@@ -3473,6 +3473,7 @@ export interface components {
       title: string;
     };
     DraftRunsDraft: {
+      folder?: null | string;
       key?: null | string;
       text?: null | string;
     };

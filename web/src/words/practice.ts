@@ -85,8 +85,15 @@ export const practiceWords = {
     begin: "Run it on a device",
     again: "Run it again",
     running: "It is being done \u2026",
-    says: "The steps as they stand here, done on practice devices that have what this fix mends.",
-    none: "No practice device has anything that this fix mends.",
+    says: {
+      fixes: "The steps as they stand here, done on practice devices that have what this fix mends.",
+      errors:
+        "The message, the looks and the fixes in the order that stands here, on practice devices that have this error, by each of its causes.",
+    },
+    none: {
+      fixes: "No practice device has anything that this fix mends.",
+      errors: "No practice device can have this error.",
+    },
     on: (device: string, minutes: number) => `on ${device}, ${minutes} min`,
     mended: "mended",
     notMended: "not mended",

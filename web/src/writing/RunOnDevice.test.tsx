@@ -19,7 +19,7 @@ const ran = (more: object) => ({
 
 async function shown(answer: unknown) {
   const calls = server({ "POST /api/practice/runs": answer });
-  const place = await render(<RunOnDevice docKey="empty-staging" text="## Stop it" />);
+  const place = await render(<RunOnDevice folder="fixes" docKey="empty-staging" text="## Stop it" />);
   await click(screen.getByText(t.begin));
   await settle();
   return { calls, place };
@@ -27,7 +27,7 @@ async function shown(answer: unknown) {
 
 test("what was typed and printed is shown, and that nothing was wrong", async () => {
   const { calls, place } = await shown([ran({})]);
-  expect(calls[0]?.body).toEqual({ key: "empty-staging", text: "## Stop it" });
+  expect(calls[0]?.body).toEqual({ folder: "fixes", key: "empty-staging", text: "## Stop it" });
   expect(place.textContent).toContain(t.nothingWrong);
   expect(place.querySelector("pre")?.textContent).toBe("\u203a tillctl helper stop --wait\nhelper: stopped");
   expect(place.textContent).toContain(t.on("till-tar-03", 3.4));
@@ -52,6 +52,6 @@ test("a complaint names its step", async () => {
 });
 
 test("where no device has it that is said, and a refusal too", async () => {
-  expect((await shown([])).place.textContent).toContain(t.none);
+  expect((await shown([])).place.textContent).toContain(t.none.fixes);
   expect((await shown(undefined)).place.textContent).toContain("no POST /api/practice/runs");
 });

@@ -7,9 +7,17 @@ import { runOnDevices } from "./api";
 
 const t = words.practice.run;
 
-/** A fix as it stands there, done on practice devices. States: not asked, running, failed, nothing to run it on, filled. */
-export function RunOnDevice({ docKey, text }: { docKey: string; text: string }) {
-  const run = useMutation({ mutationFn: (of: string) => runOnDevices(docKey, of) });
+/** A document as it stands there, worked on practice devices. States: not asked, running, failed, nothing to run it on, filled. */
+export function RunOnDevice({
+  folder,
+  docKey,
+  text,
+}: {
+  folder: "errors" | "fixes";
+  docKey: string;
+  text: string;
+}) {
+  const run = useMutation({ mutationFn: (of: string) => runOnDevices(folder, docKey, of) });
   const begin = () => run.mutate(text);
   return (
     <section className="rehearsing">
@@ -18,11 +26,11 @@ export function RunOnDevice({ docKey, text }: { docKey: string; text: string }) 
           {run.data ? t.again : t.begin}
         </Button>
         <span className="soft" aria-live="polite">
-          {run.isPending ? t.running : t.says}
+          {run.isPending ? t.running : t.says[folder]}
         </span>
       </div>
       {run.error && <Failed error={run.error} again={begin} />}
-      {run.data?.length === 0 && <p>{t.none}</p>}
+      {run.data?.length === 0 && <p>{t.none[folder]}</p>}
       {run.data?.map((r) => (
         <Ran key={r.error} r={r} />
       ))}

@@ -348,8 +348,8 @@ function Desk({ folder, docKey }: { folder: Folder; docKey: string }) {
           {!draft.untouched && (draft.checked?.error ?? draft.checked?.fix) && (
             <Rehearsing folder={folder} docKey={docKey} text={draft.text} />
           )}
-          {demo && !draft.untouched && draft.checked?.fix && (
-            <RunOnDevice docKey={docKey} text={draft.text} />
+          {demo && !draft.untouched && (draft.checked?.error ?? draft.checked?.fix) && (
+            <RunOnDevice folder={folder} docKey={docKey} text={draft.text} />
           )}
         </section>
       </div>

@@ -290,6 +290,6 @@ export const renameWord = (group: string, name: string, to: string, etag: string
     }),
   );
 
-/** The fix as it is written now, done on practice devices. */
-export const runOnDevices = (key: string, text: string) =>
-  got(api.POST("/api/practice/runs", { body: { key, text } }));
+/** The document as it is written now, worked on practice devices. */
+export const runOnDevices = (folder: "errors" | "fixes", key: string, text: string) =>
+  got(api.POST("/api/practice/runs", { body: { folder, key, text } }));

@@ -7,6 +7,7 @@ import org.mendak.core.runbook.DocumentKind;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.ParsedDocument;
 import org.mendak.core.runbook.RunbookParser;
 import org.mendak.core.runbook.RunbookTitles;
 import org.mendak.core.runbook.WorkedStep;
@@ -21,20 +22,20 @@ import org.mendak.server.platform.Scope;
 import org.mendak.server.recognition.RecognitionService;
 import org.springframework.stereotype.Service;
 
-/** Fixes that are being written, done on practice devices that have what they mend. Nothing of it is kept. */
+/** Documents that are being written, worked on practice devices that have what they are for. Nothing of it is kept. */
 @Service
 class DraftRuns {
 
     private static final int MOST = 12;
 
-    /** A fix that is not stored. */
+    /** A document that is not stored; {@code folder} is errors or fixes, null is fixes. */
     @FromCaller
-    record Draft(String key, String text) {}
+    record Draft(String folder, String key, String text) {}
 
     /**
-     * What came of doing a fix on one device.
+     * What came of it on one device.
      *
-     * @param error the known error that the device had, with its title
+     * @param error what the device was chosen by, with its title: for a fix the known error that it had, for a known error the fix that mends it
      * @param mended whether what was behind it is gone
      * @param minutes that passed on the device
      */
@@ -57,16 +58,50 @@ class DraftRuns {
         this.recognition = recognition;
     }
 
-    /** Does a fix on a device for each known error that it is behind the mending of; none if no device has one. */
+    /** Works a document: a known error for each of its causes, a fix for each known error that it mends; none if no device has one. */
     List<Ran> run(Caller caller, Draft draft) {
         caller.may(Role.AUTHOR, Scope.READ, "rehearse documents");
         String text = draft.text() == null ? "" : draft.text();
         LibraryService.checkText(text);
+        DocumentKind kind = draft.folder() == null
+                ? DocumentKind.FIX
+                : DocumentKind.ofFolder(draft.folder())
+                        .orElseThrow(() -> Refusal.invalid("folder is errors or fixes."));
         String key = String.valueOf(draft.key());
-        Fix fix = RunbookParser.parse(DocumentKind.FIX, key, text).fix();
-        if (fix == null) {
-            throw Refusal.invalid("The document cannot be read, so it cannot be run.");
+        ParsedDocument parsed = RunbookParser.parse(kind, key, text);
+        if (parsed.fix() != null) {
+            return fix(key, parsed.fix());
         }
+        if (parsed.error() != null) {
+            return error(parsed.error());
+        }
+        throw Refusal.invalid("The document cannot be read, so it cannot be run.");
+    }
+
+    private List<Ran> error(KnownError error) {
+        Library now = library.library();
+        return devices.having(error.key()).stream()
+                .map(d -> {
+                    DraftErrorRun run = DraftErrorRun.of(error, now, d);
+                    String cause = d.cause().orElseThrow();
+                    return new Ran(
+                            cause,
+                            now.fix(cause).map(Fix::title).orElse(cause),
+                            d.name(),
+                            run.mended(),
+                            minutes(d),
+                            run.typed(),
+                            run.complaints());
+                })
+                .toList();
+    }
+
+    private static double minutes(PracticeDevice d) {
+        return Math.round(d.seconds() / 6.0) / 10.0;
+    }
+
+    /** Does a fix on a device for each known error that it is behind the mending of; none if no device has one. */
+    private List<Ran> fix(String key, Fix fix) {
         Library now = library.library();
         List<Ran> all = new ArrayList<>();
         for (PracticeDevice d : devices.mendedBy(key, MOST)) {
@@ -88,7 +123,7 @@ class DraftRuns {
                     published == null ? error : published.title(),
                     d.name(),
                     run.mended(),
-                    Math.round(d.seconds() / 6.0) / 10.0,
+                    minutes(d),
                     run.typed(),
                     complaints));
         }

@@ -263,6 +263,14 @@ class PracticeDevices {
                         + (wanted.cause() == null ? "." : " by that cause.")));
     }
 
+    /** A device for each cause that a known error can have here, nobody's. */
+    List<PracticeDevice> having(String error) {
+        needsDemo();
+        return kinds().faults().getOrDefault(error, List.of()).stream()
+                .flatMap(cause -> kinds().broken(error, cause, chance).stream())
+                .toList();
+    }
+
     /** A device for each known error that a fix is behind the mending of, nobody's. */
     List<PracticeDevice> mendedBy(String fix, int most) {
         needsDemo();

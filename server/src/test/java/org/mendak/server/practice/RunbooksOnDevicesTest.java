@@ -176,6 +176,53 @@ class RunbooksOnDevicesTest extends OnDemo {
                 .refused(403, "author");
     }
 
+    /** So is an author's known error, by each cause that a device can have it by. */
+    @Test
+    void everyKnownErrorIsRunFromWhereItIsWritten() {
+        List<String> wrong = new ArrayList<>();
+        int ran = 0;
+        for (var e : kinds().faults().entrySet()) {
+            String text =
+                    api.get("/api/documents/errors/" + e.getKey()).expect(200).text();
+            JsonNode all = runError(e.getKey(), text);
+            assertThat(all).as(e.getKey()).hasSameSizeAs(e.getValue());
+            for (JsonNode r : all) {
+                ran++;
+                r.path("complaints")
+                        .forEach(c ->
+                                wrong.add(e.getKey() + " by " + r.path("error").asString() + ": " + c));
+            }
+        }
+        assertThat(wrong).isEmpty();
+        assertThat(ran).isGreaterThan(120);
+        String good =
+                api.get("/api/documents/errors/till-update-waits-for-sales").text();
+        JsonNode blind = runError(
+                "till-update-waits-for-sales",
+                good.replace("Update put off", "Gangway set aside")
+                        .replace("sales have not reached the shore", "parcels lie on the quay")
+                        .replace("PD-4031", "PD-9999"));
+        assertThat(blind.toString()).contains("it does not recognise");
+        JsonNode without = runError(
+                "till-update-waits-for-sales",
+                good.replaceAll("1\\. \\[Send.*\n2\\. ", "1. ").replace("3. [Restart the", "2. [Restart the"));
+        assertThat(without).anySatisfy(r -> {
+            assertThat(r.path("error").asString()).isEqualTo("push-sales");
+            assertThat(r.path("mended").asBoolean()).isFalse();
+            assertThat(r.path("complaints").toString()).contains("none of its fixes mends it");
+        });
+        assertThat(runError("printer-of-a-guest", good.replace("till-update-waits-for-sales", "printer-of-a-guest")))
+                .isEmpty();
+        api.post("/api/practice/runs", Map.of("folder", "songs", "key", "x", "text", good))
+                .refused(422, "errors or fixes");
+    }
+
+    private JsonNode runError(String key, String text) {
+        return api.post("/api/practice/runs", Map.of("folder", "errors", "key", key, "text", text))
+                .expect(200)
+                .json();
+    }
+
     private JsonNode run(String key, String text) {
         return api.post("/api/practice/runs", Map.of("key", key, "text", text))
                 .expect(200)
