@@ -2,6 +2,7 @@ package org.mendak.server.cases;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
 import java.util.Map;
 import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.Caller;
@@ -29,19 +30,23 @@ class PracticeGuard implements WebMvcConfigurer, HandlerInterceptor {
 
     @Override
     public void addInterceptors(InterceptorRegistry registry) {
-        registry.addInterceptor(this).addPathPatterns("/api/cases/**");
+        registry.addInterceptor(this).addPathPatterns("/api/cases/**", "/api/live");
     }
 
     @Override
     public boolean preHandle(HttpServletRequest q, HttpServletResponse r, Object handler) {
-        // read as Spring reads it for the handler, hexadecimal and with spaces too
-        if (q.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> places
-                && places.get("n") instanceof String n) {
-            number(n);
+        // whatever a handler calls it: nothing else in these addresses is below 0
+        if (q.getAttribute(HandlerMapping.URI_TEMPLATE_VARIABLES_ATTRIBUTE) instanceof Map<?, ?> places) {
+            places.values().forEach(v -> number(String.valueOf(v)));
+        }
+        String[] watched = q.getParameterValues("case");
+        if (watched != null) {
+            Arrays.stream(watched).flatMap(v -> Arrays.stream(v.split(","))).forEach(this::number);
         }
         return true;
     }
 
+    /** Read as Spring reads it for the handler, hexadecimal and with spaces too. */
     private void number(String written) {
         long number;
         try {

@@ -20,6 +20,7 @@ import org.mendak.server.numbers.CaseNumbers;
 import org.mendak.server.platform.AuditStore;
 import org.mendak.server.platform.Caller;
 import org.mendak.server.platform.Db;
+import org.mendak.server.platform.DbException;
 import org.mendak.server.platform.OrNull;
 import org.mendak.server.platform.Refusal;
 import org.mendak.server.platform.Role;
@@ -32,6 +33,7 @@ import org.springframework.stereotype.Service;
 class PracticeCalls {
 
     private static final int LATELY = 10;
+    private static final int MOST_LEFT = 1_000;
 
     private final Db db;
     private final PracticeCallStore store;
@@ -111,7 +113,7 @@ class PracticeCalls {
     /**
      * The other end of a practice case.
      *
-     * @param device the caller's device; null once the case has ended and the device was given back
+     * @param device the caller's device; null once the case has ended
      * @param ended what it was; null while the case is open
      */
     record Other(
@@ -135,7 +137,7 @@ class PracticeCalls {
         return new Other(there, k.device(), k.says(), null);
     }
 
-    /** Writes down how a device was left when its case ended. */
+    /** Writes down how a device was left when its case ended, and takes it back. */
     @EventListener
     void changed(CaseTold event) {
         List<Long> practised =
@@ -145,17 +147,22 @@ class PracticeCalls {
         }
     }
 
+    /** The case has ended whether this can be kept or not. */
     private void writeDown(List<Long> numbers) {
-        for (long number : db.tx(tx -> store.ended(tx, numbers))) {
-            devices.left(number)
-                    .ifPresent(l -> db.run(tx -> store.left(
-                            tx,
-                            number,
-                            l,
-                            l.notPutBack().entrySet().stream()
-                                    .map(e -> e.getKey() + ": " + e.getValue())
-                                    .collect(Collectors.joining("\n")))));
+        try {
+            for (long number : db.tx(tx -> store.ended(tx, numbers))) {
+                devices.handedIn(number).ifPresent(l -> db.run(tx -> store.left(tx, number, l, lines(l))));
+            }
+        } catch (DbException e) {
+            // what is told of the case later says that it is not known how the device was left
         }
+    }
+
+    private static String lines(PracticeDevices.Left left) {
+        String lines = left.notPutBack().entrySet().stream()
+                .map(e -> e.getKey().replace('.', ' ').replace('_', ' ') + ": " + e.getValue())
+                .collect(Collectors.joining("\n"));
+        return lines.substring(0, Math.min(MOST_LEFT, lines.length()));
     }
 
     /** A known error that can be practised. */

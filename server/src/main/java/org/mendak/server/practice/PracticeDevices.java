@@ -216,13 +216,16 @@ class PracticeDevices {
     /** How a device was left. */
     record Left(boolean mended, long seconds, Map<String, String> notPutBack) {}
 
-    /** The device of a practice case as it stands; empty if nobody has it any more. */
-    Optional<Left> left(long number) {
-        return devices.asMap().values().stream()
-                .filter(o -> o.call != null && Long.valueOf(number).equals(o.call.number()))
+    /** How the device of a practice case stands when nobody needs it any more: it is given back. Empty if nobody has it. */
+    Optional<Left> handedIn(long number) {
+        return devices.asMap().entrySet().stream()
+                .filter(e -> e.getValue().call != null
+                        && Long.valueOf(number).equals(e.getValue().call.number()))
                 .findFirst()
-                .map(o -> {
+                .map(e -> {
+                    Owned o = e.getValue();
                     synchronized (o) {
+                        devices.invalidate(e.getKey());
                         return new Left(o.device.isMended(), o.device.seconds(), o.device.notPutBack());
                     }
                 });

@@ -102,6 +102,18 @@ class AccessTest extends InBrowser {
         chrome.press("t");
         chrome.see(".console");
         assertAccessible("a practice device");
+        chrome.go("/practice");
+        chrome.see(".practice .names");
+        chrome.press("c");
+        chrome.see(".says");
+        assertAccessible("a practice call");
+        chrome.press("c");
+        chrome.see(".practice-strip");
+        assertAccessible("taking in a practice call");
+        chrome.see(".candidate.none");
+        chrome.press("0");
+        chrome.see(".other-end .console");
+        assertAccessible("a practice case");
         // what asks for an answer is reached by a key
         chrome.go("/case/" + severalPlaces());
         chrome.see(".place");

@@ -147,10 +147,10 @@ class PracticeDeskTest extends OnDemo {
         assertThat(siv.get("/api/practice/cases").json().path(0).path("number").asLong())
                 .isEqualTo(number);
 
-        // what was known at the end stays known without the device
-        siv.delete(path).expect(204);
-        assertThat(call.other().path("ended").path("mended").asBoolean()).isTrue();
+        // the device was taken back with the end of its case; how it was left is known all the same
+        siv.get(path).refused(404, "You have no device");
         assertThat(call.other().path("device").isNull()).isTrue();
+        assertThat(siv.get("/api/practice/devices").json().path("mine")).isEmpty();
     }
 
     /** All that can be asked for without naming anything, and what is about this known error. */
@@ -271,6 +271,7 @@ class PracticeDeskTest extends OnDemo {
             other.get(call.path()).refused(404, "There is no case " + call.number());
             other.get(call.path() + "/plan").refused(404, "There is no case");
             other.get("/api/cases/-0x" + Long.toHexString(-call.number())).refused(404, "There is no case");
+            other.get("/api/live?case=1," + call.number()).refused(404, "There is no case");
             other.get("/api/cases/%2D" + -call.number() + "/flags").refused(404, "There is no case");
             other.post(call.path() + "/notes", Map.of("text", "hello")).refused(404, "There is no case");
             other.post(call.path() + "/close", Map.of("outcome", "solved")).refused(404, "There is no case");
