@@ -218,7 +218,7 @@ function Shown({
           <SeamPiece state="planned" />
           <CaseHead c={c} acts={acts} onOther={() => setOther(true)} />
         </div>
-        {practised && <p className="practice-strip">{words.practice.counts}</p>}
+        {practised && !open && <p className="practice-strip">{words.practice.counts}</p>}
         {waiting.length > 0 && <p className="waiting-note">{words.case.waits(waiting.length)}</p>}
         {c.newerRevisions.length > 0 && open && <p className="waiting-note soft">{words.case.newer}</p>}
         <InOtherHands c={c} acts={acts} />

@@ -21,14 +21,20 @@ function lastPrinted(d: PracticeDevice): string {
     .join("\n");
 }
 
-/** They read it back: it comes to the case as anything that is pasted does. */
-function readBack(text: string) {
+/** Whether it was taken there. */
+function pastedAt(where: Element, text: string): boolean {
   const clipboardData = new DataTransfer();
   clipboardData.setData("text/plain", text);
-  (document.activeElement as HTMLElement | null)?.blur();
-  document.body.dispatchEvent(
+  return !where.dispatchEvent(
     new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }),
   );
+}
+
+/** They read it back: the step that waits for what was printed has it, or the case, as anything that is pasted. */
+function readBack(text: string) {
+  (document.activeElement as HTMLElement | null)?.blur();
+  const box = document.querySelector(".case .output-box");
+  if (box === null || !pastedAt(box, text)) pastedAt(document.body, text);
 }
 
 /** The other end of a practice case that is open, at its foot: the device, and whoever rang. States: loading, failed, folded, filled. */
@@ -48,6 +54,7 @@ export function OtherEnd({ n }: { n: number }) {
   };
   useKeys(words.keys.inCase, [
     { key: ">", says: m.toConsole, act: typeThere, alive: d !== undefined },
+    { key: "=", says: d?.action ?? "", act: acts.tryIt, alive: d !== undefined && d.action !== null },
     { key: "<", says: m.readBack, act: () => readBack(printed), alive: printed !== "" },
   ]);
   if (error && !other) return <Failed error={error} again={() => void refetch()} />;
@@ -60,6 +67,7 @@ export function OtherEnd({ n }: { n: number }) {
           {d.name}
         </Link>
         <span className="soft">{m.passed(d.seconds / 60)}</span>
+        <b className="counts">{m.countsShort}</b>
         <KeyButton k=">" onPress={typeThere}>
           {m.toConsole}
         </KeyButton>
@@ -84,9 +92,9 @@ export function OtherEnd({ n }: { n: number }) {
                 </button>
               )}
               {d.action !== null && (
-                <button type="button" className="plain" onClick={acts.tryIt}>
+                <KeyButton k="=" onPress={acts.tryIt}>
                   {d.action}
-                </button>
+                </KeyButton>
               )}
               {d.hands.map((h) => (
                 <button key={h} type="button" className="plain" onClick={() => acts.hand(h)}>

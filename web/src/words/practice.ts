@@ -9,6 +9,7 @@ export const practiceWords = {
   devicesText:
     "Each is a small model that understands the commands of the demo's runbooks, breaks as real ones do, and can be mended. A case that you open about one of these yourself counts as any case; one from a call does not.",
   counts: "Practice. Nothing of this counts, and nobody else sees it.",
+  countsShort: "Practice: nothing of this counts",
   rings: (device: string) => `On the line: somebody at ${device}`,
   theySay: "They say",
   readOut: "ask them to read it out",

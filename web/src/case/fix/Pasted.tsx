@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { KEY_LEVEL, KeyButton, useKeys } from "../../look";
 import { words } from "../../words";
 
@@ -17,8 +18,13 @@ export function Pasted(p: {
     ],
     KEY_LEVEL.ask,
   );
+  const ask = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // what asks stands where it is seen
+    ask.current?.scrollIntoView?.({ block: "nearest" });
+  }, []);
   return (
-    <div className="inline-ask" role="alertdialog" aria-label={words.case.pasteAsk}>
+    <div className="inline-ask" ref={ask} role="alertdialog" aria-label={words.case.pasteAsk}>
       <span>{words.case.pasteAsk}</span>
       {p.withStep && (
         <KeyButton k="1" onPress={p.onOutput}>
