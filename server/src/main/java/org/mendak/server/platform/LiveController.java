@@ -3,6 +3,7 @@ package org.mendak.server.platform;
 import io.swagger.v3.oas.annotations.Hidden;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -19,9 +20,11 @@ class LiveController {
     private static final int MOST_ABOUT = 20;
 
     private final Live live;
+    private final Watched watched;
 
-    LiveController(Live live) {
+    LiveController(Live live, Watched watched) {
         this.live = live;
+        this.watched = watched;
     }
 
     @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
@@ -35,6 +38,7 @@ class LiveController {
         if (cases.size() > MOST_ABOUT) {
             throw Refusal.invalid("At most " + MOST_ABOUT + " cases can be looked at at once.");
         }
+        cases.stream().filter(Objects::nonNull).forEach(n -> watched.refuseOthers(caller, n));
         return live.open(caller, after, cases.stream().map(n -> "case " + n).collect(Collectors.toSet()));
     }
 }

@@ -345,13 +345,17 @@ class ShownTest extends OnDesk {
         Api liv = agent("liv", "Liv Aune");
         Set<Integer> statuses = new HashSet<>();
         long first = 0;
+        long last = 0;
         for (int i = 0; i < 25; i++) {
             long n = liv.openCase(Map.of("text", "x", "error", "packs-not-written"));
             first = first == 0 ? n : first;
+            last = n;
             statuses.add(liv.post("/api/cases/" + n + "/shown", Map.of("fix", "load-fetcher"))
                     .status());
         }
         assertThat(statuses).containsExactlyInAnyOrder(200, 429);
+        // who is refused has begun nothing
+        assertThat(liv.get("/api/cases/" + last).json().path("attempts")).isEmpty();
         // one that is over makes room for another
         liv.close(first, "withdrawn").expect(200);
         long next = liv.openCase(Map.of("text", "x", "error", "packs-not-written"));

@@ -272,6 +272,7 @@ class PracticeDeskTest extends OnDemo {
             other.get(call.path() + "/plan").refused(404, "There is no case");
             other.get("/api/cases/-0x" + Long.toHexString(-call.number())).refused(404, "There is no case");
             other.get("/api/live?case=1," + call.number()).refused(404, "There is no case");
+            other.get("/api/live?case%5B%5D=" + call.number()).refused(404, "There is no case");
             other.get("/api/cases/%2D" + -call.number() + "/flags").refused(404, "There is no case");
             other.post(call.path() + "/notes", Map.of("text", "hello")).refused(404, "There is no case");
             other.post(call.path() + "/close", Map.of("outcome", "solved")).refused(404, "There is no case");

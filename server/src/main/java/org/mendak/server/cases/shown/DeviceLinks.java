@@ -72,10 +72,24 @@ class DeviceLinks {
     /** A link for a fix, whose attempt begins if it has not; the one that is out already, if there is one for it. */
     synchronized Code show(Caller caller, long number, String fix) {
         caller.may(Role.AGENT, Scope.CASES, "show a fix");
+        // before the fix is begun: who is refused has begun nothing
+        db.run(tx -> refuseMore(tx, caller, number));
         long attempt = device.begin(caller, number, fix);
         Code code = db.tx(tx -> show(tx, caller, number, attempt));
         device.tell(number);
         return code;
+    }
+
+    /** One more is refused where as many are out as may be; one that takes the place of its case's own is not one more. */
+    private void refuseMore(Tx tx, Caller caller, long number) {
+        Instant now = clock.instant();
+        if (store.ofCase(tx, number, now).isPresent()) {
+            return;
+        }
+        long[] holding = store.holding(tx, caller.who(), now);
+        if (holding[0] >= MOST_OF_ONE || holding[1] >= MOST) {
+            throw Refusal.tooMany("Too many fixes are being shown just now. Take one back first.", 60);
+        }
     }
 
     private Code show(Tx tx, Caller caller, long number, long attempt) {
@@ -86,10 +100,6 @@ class DeviceLinks {
             return new Code(out.get().code(), out.get().until());
         }
         store.end(tx, number, now);
-        long[] holding = store.holding(tx, caller.who(), now);
-        if (holding[0] >= MOST_OF_ONE || holding[1] >= MOST) {
-            throw Refusal.tooMany("Too many fixes are being shown just now. Take one back first.", 60);
-        }
         StringBuilder code = new StringBuilder();
         for (int i = 0; i < LENGTH; i++) {
             code.append(SIGNS.charAt(random.nextInt(SIGNS.length())));
