@@ -40,7 +40,7 @@ function readBack(text: string) {
 /** The other end of a practice case that is open, at its foot: the device, and whoever rang. States: loading, failed, folded, filled. */
 export function OtherEnd({ n }: { n: number }) {
   const { data: other, error, refetch } = useQuery(otherQuery(n, "open"));
-  const { data: d } = useQuery(deviceQuery(other?.device ?? ""));
+  const { data: d, error: gone } = useQuery(deviceQuery(other?.device ?? ""));
   const [folded, setFolded] = useKept("practice-folded", false);
   const [wanted, setWanted] = useState(false);
   const acts = useDevice(other?.device ?? "");
@@ -58,6 +58,8 @@ export function OtherEnd({ n }: { n: number }) {
     { key: "<", says: m.readBack, act: () => readBack(printed), alive: printed !== "" },
   ]);
   if (error && !other) return <Failed error={error} again={() => void refetch()} />;
+  // one that nobody touched for hours comes back as it was when the call came
+  if (gone && !d) return <Failed error={gone} again={() => void refetch()} />;
   if (!d) return null;
   return (
     <section className="other-end practice" aria-label={m.otherEnd}>
