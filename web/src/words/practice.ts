@@ -47,7 +47,7 @@ export const practiceWords = {
       "at-once": "Your first fix was the one.",
       "as-good": "The order as laid out would not have been quicker.",
       longer: "The order as laid out would have been there sooner.",
-      "not-there": "You did not come to the fix that mends it.",
+      "not-there": "Yours did not mend it.",
     } as Record<string, string>,
     sooner: (minutes: number) => `${Math.max(1, Math.round(minutes))} min, by what these fixes usually take.`,
     again: "take another call",

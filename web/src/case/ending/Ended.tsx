@@ -74,12 +74,14 @@ export function Ended(p: { c: Case; sheet: ErrorSheet | undefined; acts: CaseAct
       {c.curedBy && <p>{words.case.curedBy(c.curedBy)}</p>}
       {c.status === "handed-over" && !c.curedBy && !practised && <CuredBy sheet={p.sheet} acts={acts} />}
       {practised && <AfterCall n={c.number} status={c.status} />}
-      <p hidden={practised}>
-        {words.case.cause}: {c.cause || "…"}{" "}
-        <button type="button" className="plain" onClick={() => setCorrecting(!correcting)}>
-          {words.case.correct}
-        </button>
-      </p>
+      {!practised && (
+        <p>
+          {words.case.cause}: {c.cause || "…"}{" "}
+          <button type="button" className="plain" onClick={() => setCorrecting(!correcting)}>
+            {words.case.correct}
+          </button>
+        </p>
+      )}
       {correcting && (
         <div className="correcting">
           <Input

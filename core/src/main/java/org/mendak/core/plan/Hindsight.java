@@ -55,10 +55,19 @@ public final class Hindsight {
                 break;
             }
         }
-        Double sum = minutes.keySet().containsAll(done)
-                ? (Double) done.stream().mapToDouble(minutes::get).sum()
+        return gone(done, mended, minutes);
+    }
+
+    /**
+     * A way that was gone: all of it, as it was; a fix that mends may have been done wrongly, or twice.
+     *
+     * @param mended whether it came to its end
+     */
+    public static Way gone(List<String> fixes, boolean mended, Map<String, Double> minutes) {
+        Double sum = minutes.keySet().containsAll(fixes)
+                ? (Double) fixes.stream().mapToDouble(minutes::get).sum()
                 : null;
-        return new Way(done, sum, mended);
+        return new Way(fixes, sum, mended);
     }
 
     /** What one way is worth beside another; where minutes are not known, the number of fixes decides. */

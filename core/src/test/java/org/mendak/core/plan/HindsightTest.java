@@ -29,6 +29,17 @@ class HindsightTest {
     }
 
     @Test
+    void aWayThatWasGoneIsAllOfIt() {
+        Way twice = Hindsight.gone(List.of("b", "a", "b"), true, MINUTES);
+        assertThat(twice).isEqualTo(new Way(List.of("b", "a", "b"), 16.0, true));
+        Way laidOut = Hindsight.way(List.of("a", "b"), Set.of("b"), MINUTES);
+        assertThat(Hindsight.judge(twice, laidOut)).isEqualTo(Verdict.LONGER);
+        // the right one, and not done right
+        assertThat(Hindsight.judge(Hindsight.gone(List.of("b"), false, MINUTES), laidOut))
+                .isEqualTo(Verdict.NOT_THERE);
+    }
+
+    @Test
     void minutesThatAreNotKnownAreNotMadeUp() {
         assertThat(Hindsight.way(List.of("a", "other", "b"), Set.of("b"), MINUTES)
                         .minutes())

@@ -78,10 +78,13 @@ class AfterPractice {
             String verdict,
             @OrNull Double longerBy) {}
 
+    private record Worked(CaseRow row, List<AttemptRow> attempts) {}
+
     /** Of one that has ended. */
     Told told(Caller caller, PracticeCallStore.Kept k) {
-        CaseRow row = db.tx(tx -> cases.row(tx, k.number()));
-        List<AttemptRow> tried = db.tx(tx -> cases.attempts(tx, k.number())).stream()
+        Worked worked = db.tx(tx -> new Worked(cases.row(tx, k.number()), cases.attempts(tx, k.number())));
+        CaseRow row = worked.row();
+        List<AttemptRow> tried = worked.attempts().stream()
                 .filter(a ->
                         !a.triedBefore() && a.outcome() != null && a.outcome().retested())
                 .toList();
@@ -104,8 +107,10 @@ class AfterPractice {
                     .filter(a -> a.outcome() == Outcome.WORKED && !a.cameBack())
                     .forEach(a -> mending.add(a.fixKey()));
         }
-        Hindsight.Way yours =
-                Hindsight.way(tried.stream().map(AttemptRow::fixKey).toList(), mending, usual);
+        List<String> done = tried.stream().map(AttemptRow::fixKey).toList();
+        // where nobody knows how the device was left, having done what mends it is believed
+        boolean mended = k.mended() == null ? done.contains(k.cause()) : k.mended();
+        Hindsight.Way yours = Hindsight.gone(done, mended, usual);
         Hindsight.Way laidOut = Hindsight.way(order, mending, usual);
         return new Told(
                 k.error(),

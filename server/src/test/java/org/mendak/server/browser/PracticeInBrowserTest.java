@@ -90,7 +90,7 @@ class PracticeInBrowserTest extends InBrowser {
         agent.post("/api/cases/" + number + "/close", Map.of("outcome", "handed-over"))
                 .expect(200);
         chrome.see(".after-call", "What mends it here");
-        chrome.see(".after-call", "You did not come to the fix that mends it.");
+        chrome.see(".after-call", "Yours did not mend it.");
         chrome.screen(390, 844);
         chrome.assertFits("what a practice case was");
         chrome.go("/practice");
