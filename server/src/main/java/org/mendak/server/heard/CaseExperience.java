@@ -22,9 +22,12 @@ import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Paced;
 import org.mendak.server.platform.Rests;
 import org.mendak.server.platform.Trace;
+import org.mendak.server.recognition.CasesRead;
 import org.mendak.server.recognition.Experience;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
@@ -60,6 +63,7 @@ class CaseExperience implements Experience {
     private final HeardStore store;
     private final LibraryService library;
     private final Clock clock;
+    private final ApplicationEventPublisher readers;
     private final Set<String> changed = ConcurrentHashMap.newKeySet();
     private final ScheduledExecutorService executor = Beside.one("heard");
     private final Rests rests = new Rests(RESTS);
@@ -73,11 +77,18 @@ class CaseExperience implements Experience {
 
     private Instant allReadAt;
 
-    CaseExperience(Db db, HeardStore store, LibraryService library, Clock clock) {
+    CaseExperience(Db db, HeardStore store, LibraryService library, Clock clock, ApplicationEventPublisher readers) {
+        this.readers = readers;
         this.db = db;
         this.store = store;
         this.library = library;
         this.clock = clock;
+    }
+
+    /** Read before somebody asks: it takes seconds, and the first caller after a start would be answered without. */
+    @EventListener(ApplicationReadyEvent.class)
+    void started() {
+        reading.ask();
     }
 
     /** What cases of these errors say is read anew when somebody asks next. */
@@ -118,6 +129,7 @@ class CaseExperience implements Experience {
     private void read() {
         Instant now = clock.instant();
         boolean stale = isStale(now);
+        boolean isNew = false;
         try {
             if (stale) {
                 prior = MetErrors.prior(db.tx(tx -> store.met(tx, now.minus(LOOKED_BACK))));
@@ -125,6 +137,7 @@ class CaseExperience implements Experience {
             List<CaseText> all = readTexts(now);
             if (!all.equals(texts)) {
                 texts = all;
+                isNew = true;
             }
         } catch (RuntimeException e) {
             allReadAt = null; // what had changed is among all
@@ -132,6 +145,9 @@ class CaseExperience implements Experience {
         } finally {
             // a desk where something changes all the time has its minutes too
             readAt = stale ? now : readAt;
+        }
+        if (isNew) {
+            readers.publishEvent(new CasesRead());
         }
     }
 

@@ -80,6 +80,11 @@ public class RecognitionService {
         }
     }
 
+    @EventListener(CasesRead.class)
+    void read() {
+        learn();
+    }
+
     private List<CaseText> told() {
         Experience e = experience.getIfAvailable();
         return e == null ? learned : e.texts();

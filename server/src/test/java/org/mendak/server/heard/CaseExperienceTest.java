@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
 import org.junit.jupiter.api.BeforeEach;
@@ -23,6 +24,7 @@ import org.mendak.server.library.Library;
 import org.mendak.server.library.LibraryService;
 import org.mendak.server.platform.Db;
 import org.mendak.server.platform.Tx;
+import org.mendak.server.recognition.CasesRead;
 
 /** When cases are read for recognition. */
 class CaseExperienceTest {
@@ -30,6 +32,7 @@ class CaseExperienceTest {
     private static final int MOST_MS = 20_000;
 
     private final AtomicReference<Instant> now = new AtomicReference<>(Instant.parse("2026-11-02T08:00:00Z"));
+    private final List<Object> told = new CopyOnWriteArrayList<>();
     private HeardStore store;
     private Library published;
 
@@ -47,7 +50,7 @@ class CaseExperienceTest {
         when(clock.instant()).thenAnswer(i -> now.get());
         LibraryService library = mock(LibraryService.class);
         when(library.library()).thenReturn(published);
-        return new CaseExperience(db, store, library, clock);
+        return new CaseExperience(db, store, library, clock, told::add);
     }
 
     private void forward(int seconds) {
@@ -74,6 +77,24 @@ class CaseExperienceTest {
         } finally {
             experience.stop();
         }
+    }
+
+    /** The first caller after a start is answered with what earlier ones said. */
+    @Test
+    void whatWasReadAtTheStartIsToldOnce() {
+        CaseExperience experience = experience();
+        when(store.open(any(), anyInt())).thenReturn(List.of(new HeardStore.Text(7, "the wall sleeps", now.get())));
+        try {
+            experience.started();
+            verify(store, timeout(MOST_MS)).unknown(any(), any(), anyInt());
+            forward(61);
+            experience.prior();
+            verify(store, timeout(MOST_MS).times(2)).unknown(any(), any(), anyInt());
+            assertThat(experience.texts()).hasSize(1);
+        } finally {
+            experience.stop();
+        }
+        assertThat(told).containsExactly(new CasesRead());
     }
 
     /** Thousands of errors take minutes: a server that is ended does not wait for them. */
