@@ -19,6 +19,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.mendak.server.Api;
 import org.mendak.server.OnDesk;
 import org.mendak.server.RunningApp;
+import org.mendak.server.platform.Db;
+import org.mendak.server.platform.Tx;
 import tools.jackson.databind.JsonNode;
 
 /** The page at the device: what it shows, what comes back from it, and what it refuses whoever has no business there. */
@@ -287,6 +289,30 @@ class ShownTest extends OnDesk {
         api.post("/api/cases/" + l.desk.number + "/shown", Map.of("fix", "load-fetcher"))
                 .refused(409, "closed");
         assertThat(l.waiting().path("link").isNull()).isTrue();
+    }
+
+    /** Who takes back has the link when somebody sends: the sender waits for them, and is told that it ended. */
+    @Test
+    void nothingComesThroughALinkOnceItsEndWasTold() {
+        Line l = new Line();
+        l.page();
+        Map<String, Object> body = Map.of("id", "answer-too-late", "kind", "other", "step", 1, "text", "gone dark");
+        CompletableFuture<Integer> sending = app.bean(Db.class).tx(tx -> {
+            tx.run("update device_link set ended_at = made_at where code = ?", l.code);
+            CompletableFuture<Integer> sends = CompletableFuture.supplyAsync(
+                    () -> l.phone.post("/api/shown/" + l.code, body).status());
+            while (!sends.isDone() && !somebodyWaits(tx)) {
+                Thread.onSpinWait();
+            }
+            return sends;
+        });
+        assertThat(sending.join()).isEqualTo(404);
+        assertThat(l.waiting().path("answers")).isEmpty();
+    }
+
+    private static boolean somebodyWaits(Tx tx) {
+        return tx.one("select 1 from information_schema.sessions where blocker_id is not null", r -> 1)
+                .isPresent();
     }
 
     @Test

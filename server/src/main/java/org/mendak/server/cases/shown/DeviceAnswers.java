@@ -144,6 +144,7 @@ class DeviceAnswers {
                     if (store.has(tx, link.id(), sent.id())) {
                         return false;
                     }
+                    links.hold(tx, link);
                     check(tx, link, sent, kind, text);
                     store.add(
                             tx,

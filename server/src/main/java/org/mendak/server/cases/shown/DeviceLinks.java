@@ -181,6 +181,13 @@ class DeviceLinks {
                 + " the desk tells you a new code.");
     }
 
+    /** Refuses if a link was ended, and has who ends it wait: once its end was told, nothing comes through it any more. */
+    void hold(Tx tx, LinkStore.Link l) {
+        if (!store.hold(tx, l.id())) {
+            throw over();
+        }
+    }
+
     /** What a link shows now; refuses if it was ended, however lately: who asked just then may have it open still. */
     AtTheDevice.InHand inHand(Tx tx, LinkStore.Link l) {
         return Optional.of(l)

@@ -52,6 +52,12 @@ class LinkStore {
                 .isPresent();
     }
 
+    /** The same, and it is not ended before this transaction is done. */
+    boolean hold(Tx tx, long id) {
+        return tx.one("select id from device_link where id = ? and ended_at is null for update", r -> r.getLong(1), id)
+                .isPresent();
+    }
+
     /** How many hold and show something still: of one person, and of all. */
     long[] holding(Tx tx, Who agent, Instant now) {
         return tx.one(
