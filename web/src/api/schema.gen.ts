@@ -2169,6 +2169,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  "/api/practice/devices/{id}/question": {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations["ask_1"];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   "/api/practice/devices/{id}/reading": {
     parameters: {
       query?: never;
@@ -2628,11 +2644,17 @@ export interface components {
       anew: boolean;
       to: null | string;
     };
+    AfterPracticeAsking: {
+      answer: string;
+      question: string;
+      way: components["schemas"]["AfterPracticeWay"];
+    };
     AfterPracticeStop: {
       fix: string;
       title: string;
     };
     AfterPracticeTold: {
+      asking: components["schemas"]["AfterPracticeAsking"] | null;
       cause: string;
       causeTitle: string;
       error: string;
@@ -4354,6 +4376,20 @@ export interface components {
       /** Format: int64 */
       number: number;
     };
+    PracticeCall: {
+      answers: components["schemas"]["PracticeCallAnswer"][];
+      /** Format: int64 */
+      number: number | null;
+      readOut: boolean;
+      says: string;
+    };
+    PracticeCallAnswer: {
+      answer: null | string;
+      fact: string;
+    };
+    PracticeCallAsked: {
+      fact?: null | string;
+    };
     PracticeCallChosen: {
       errors?: string[] | null;
     };
@@ -4381,14 +4417,8 @@ export interface components {
       name: string;
       says: string;
     };
-    PracticeDevicesCall: {
-      /** Format: int64 */
-      number: number | null;
-      readOut: boolean;
-      says: string;
-    };
     PracticeDevicesHeld: {
-      call: components["schemas"]["PracticeDevicesCall"] | null;
+      call: components["schemas"]["PracticeCall"] | null;
       id: string;
       kind: string;
       name: string;
@@ -4400,7 +4430,7 @@ export interface components {
     PracticeDevicesSeen: {
       action: null | string;
       asks: boolean;
-      call: components["schemas"]["PracticeDevicesCall"] | null;
+      call: components["schemas"]["PracticeCall"] | null;
       console: components["schemas"]["PracticeDevicesLine"][];
       hands: string[];
       id: string;
@@ -8852,6 +8882,32 @@ export interface operations {
     requestBody: {
       content: {
         "application/json": components["schemas"]["PracticeTypedLine"];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          "application/json": components["schemas"]["PracticeDevicesSeen"];
+        };
+      };
+    };
+  };
+  ask_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        "application/json": components["schemas"]["PracticeCallAsked"];
       };
     };
     responses: {

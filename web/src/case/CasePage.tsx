@@ -38,6 +38,7 @@ import { RetestFirst } from "./fix/RetestFirst";
 import { TriedRow } from "./fix/Rows";
 import { Together } from "./fix/Together";
 import { type Scene, sceneOf } from "./scene";
+import { takePrinted } from "./step/takePrinted";
 import { type CaseActs, useCaseActs } from "./useCaseActs";
 
 /** Scenes in which somebody works on the case and may do what no runbook has. */
@@ -348,7 +349,13 @@ function Shown({
         questions={open && c.error !== null ? beside : []}
         onAsk={(q) => setOpened(askName(q))}
       />
-      {practised && open && <OtherEnd n={c.number} />}
+      {practised && open && (
+        <OtherEnd
+          n={c.number}
+          questions={[...(card ? [card] : []), ...(asked ?? []).filter((q) => q.index !== card?.index)]}
+          onPrinted={takePrinted}
+        />
+      )}
     </main>
   );
 }

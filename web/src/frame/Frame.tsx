@@ -1,16 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
-import { isTextBox, KEY_LEVEL, Mishaps, press, useKept, useKeys } from "../look";
+import { isTextBox, KEY_LEVEL, Mishaps, press, useKeys } from "../look";
 import { SurgeLine } from "../surges";
 import { words } from "../words";
 import { Band } from "./Band";
 import { KeysHelp } from "./KeysHelp";
-import { anotherText, NOTHING_TAKEN, type TakingIn, TakingInDraft } from "./takingIn";
+import { anotherText, TakingInDraft, useTakingInDraft } from "./takingIn";
 import "./frame.css";
 
 /** The band on top, the one working surface below, and where loose typing and pasting go. */
 export function Frame() {
-  const [draft, setDraft] = useKept<TakingIn>("taking-in", NOTHING_TAKEN);
+  const taking = useTakingInDraft();
   const [pastes, setPastes] = useState(0);
   const [help, setHelp] = useState(false);
   const field = useRef<HTMLInputElement>(null);
@@ -20,14 +20,8 @@ export function Frame() {
   const ownHands = path.startsWith("/case/") || path.startsWith("/taking-in") || path.startsWith("/write");
 
   const state = useMemo(
-    () => ({
-      draft: { ...NOTHING_TAKEN, ...draft }, // one kept by an earlier version may lack a part
-      change: (next: Partial<TakingIn>) => setDraft({ ...draft, ...next }),
-      clear: () => setDraft(NOTHING_TAKEN),
-      pastes,
-      pasted: () => setPastes((n) => n + 1),
-    }),
-    [draft, setDraft, pastes],
+    () => ({ ...taking, pastes, pasted: () => setPastes((n) => n + 1) }),
+    [taking, pastes],
   );
 
   useEffect(() => {
@@ -55,7 +49,7 @@ export function Frame() {
       const text = e.clipboardData?.getData("text/plain") ?? "";
       if (e.defaultPrevented || ownHands || text === "" || isTextBox(e.target)) return;
       e.preventDefault();
-      setDraft(anotherText({ ...NOTHING_TAKEN, ...draft }, text));
+      taking.change(anotherText(taking.draft, text));
       setPastes((n) => n + 1);
       void navigate("/taking-in");
     };
@@ -65,7 +59,7 @@ export function Frame() {
       window.removeEventListener("keydown", onKey);
       window.removeEventListener("paste", onPaste);
     };
-  }, [navigate, ownHands, draft, setDraft]);
+  }, [navigate, ownHands, taking]);
 
   return (
     <TakingInDraft value={state}>

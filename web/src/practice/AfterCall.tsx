@@ -63,6 +63,17 @@ function Told({ t }: { t: AfterPractice }) {
         <dd>
           <Way w={t.laidOut} />
         </dd>
+        {t.asking && (
+          <>
+            <dt>{m.askedFirst}</dt>
+            <dd>
+              <p className="soft">
+                {t.asking.question} {m.answer(t.asking.answer)}
+              </p>
+              <Way w={t.asking.way} />
+            </dd>
+          </>
+        )}
       </dl>
       <p>
         <b>{m.verdict[t.verdict]}</b> {t.longerBy !== null && m.sooner(t.longerBy)}

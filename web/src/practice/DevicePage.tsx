@@ -27,20 +27,15 @@ function Shown({ d }: { d: PracticeDevice }) {
   const client = useQueryClient();
   const navigate = useNavigate();
   const say = useSay();
-  const { draft, change, clear, pasted } = useTakingIn();
+  const { draft, change, practise, clear, pasted } = useTakingIn();
   const acts = useDevice(d.id);
   const unread = isUnread(d);
   const number = d.call?.number ?? null;
   /** What is said, and what it says, is taken in as if somebody had typed or pasted it. */
   const takeIn = () => {
-    const said = d.call ? [d.call.says] : [];
-    change({
-      ...NOTHING_TAKEN,
-      text: [...said, ...d.screen].join("\n"),
-      device: d.name,
-      call: d.call ? d.id : "",
-      says: d.call?.says ?? "",
-    });
+    const text = (said: string[]) => [...said, ...d.screen].join("\n");
+    if (d.call) practise({ text: text([d.call.says]), device: d.name, call: d.id, says: d.call.says });
+    else change({ ...NOTHING_TAKEN, text: text([]), device: d.name });
     pasted();
     void navigate("/taking-in");
   };

@@ -1,11 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Link } from "react-router";
-import type { PracticeDevice } from "../api";
+import type { PracticeDevice, Question } from "../api";
 import { Failed, KeyButton, useKept, useKeys } from "../look";
 import { words } from "../words";
 import { deviceQuery, otherQuery } from "./api";
 import { Console } from "./Console";
+import { Doings, LastAnswer } from "./Doings";
 import { Says, Screen } from "./Screen";
 import { isUnread, useDevice } from "./useDevice";
 import "./practice.css";
@@ -21,41 +23,49 @@ function lastPrinted(d: PracticeDevice): string {
     .join("\n");
 }
 
-/** Whether it was taken there. */
-function pastedAt(where: Element, text: string): boolean {
-  const clipboardData = new DataTransfer();
-  clipboardData.setData("text/plain", text);
-  return !where.dispatchEvent(
-    new ClipboardEvent("paste", { clipboardData, bubbles: true, cancelable: true }),
-  );
-}
-
-/** They read it back: the step that waits for what was printed has it, or the case, as anything that is pasted. */
-function readBack(text: string) {
-  (document.activeElement as HTMLElement | null)?.blur();
-  const box = document.querySelector(".case .output-box");
-  if (box === null || !pastedAt(box, text)) pastedAt(document.body, text);
-}
-
-/** The other end of a practice case that is open, at its foot: the device, and whoever rang. States: loading, failed, folded, filled. */
-export function OtherEnd({ n }: { n: number }) {
+/**
+ * The other end of a practice case that is open, at its foot: the device, and whoever rang. States: loading, failed, folded, filled.
+ *
+ * @param questions of the case, what is in hand first
+ * @param onPrinted takes what the device printed
+ */
+export function OtherEnd({
+  n,
+  questions,
+  onPrinted,
+}: {
+  n: number;
+  questions: Question[];
+  onPrinted: (text: string) => void;
+}) {
   const { data: other, error, refetch } = useQuery(otherQuery(n, "open"));
   const { data: d, error: gone } = useQuery(deviceQuery(other?.device ?? ""));
   const [folded, setFolded] = useKept("practice-folded", false);
-  const [wanted, setWanted] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   const acts = useDevice(other?.device ?? "");
   const console_ = useRef<HTMLDivElement>(null);
   const printed = d ? lastPrinted(d) : "";
-  /** At once where the console stands; one that was folded away takes the focus when it is there. */
+  /** A console that was folded away has to stand there before it can take the focus. */
   const typeThere = () => {
-    setWanted(true);
-    setFolded(false);
+    flushSync(() => {
+      setFolded(false);
+      setChoosing(false);
+    });
     console_.current?.querySelector("input")?.focus();
+  };
+  const fold = () => {
+    setFolded(!folded);
+    setChoosing(false);
+  };
+  const choose = () => {
+    setFolded(false);
+    setChoosing(true);
   };
   useKeys(words.keys.inCase, [
     { key: ">", says: m.toConsole, act: typeThere, alive: d !== undefined },
+    { key: ";", says: m.toDoings, act: choose, alive: d !== undefined && !choosing },
     { key: "=", says: d?.action ?? "", act: acts.tryIt, alive: d !== undefined && d.action !== null },
-    { key: "<", says: m.readBack, act: () => readBack(printed), alive: printed !== "" },
+    { key: "<", says: m.readBack, act: () => onPrinted(printed), alive: printed !== "" },
   ]);
   if (error && !other) return <Failed error={error} again={() => void refetch()} />;
   // one that nobody touched for hours comes back as it was when the call came
@@ -64,50 +74,50 @@ export function OtherEnd({ n }: { n: number }) {
   return (
     <section className="other-end practice" aria-label={m.otherEnd}>
       <div className="other-end-head">
-        <h2>{m.otherEnd}</h2>
+        <h2>
+          {m.otherEnd}: <span className="counts">{m.countsShort}</span>
+        </h2>
         <Link className="mono" to={`/practice/${d.id}`}>
           {d.name}
         </Link>
-        <span className="soft">{m.passed(d.seconds / 60)}</span>
-        <b className="counts">{m.countsShort}</b>
+        <span className="soft">{m.passedThere(d.seconds / 60)}</span>
         <KeyButton k=">" onPress={typeThere}>
           {m.toConsole}
         </KeyButton>
         {printed !== "" && (
-          <KeyButton k="<" onPress={() => readBack(printed)}>
+          <KeyButton k="<" onPress={() => onPrinted(printed)}>
             {m.readBack}
           </KeyButton>
         )}
-        <button type="button" className="plain" onClick={() => setFolded(!folded)}>
+        {d.action !== null && (
+          <KeyButton k="=" onPress={acts.tryIt}>
+            {d.action}
+          </KeyButton>
+        )}
+        <KeyButton k=";" onPress={choose}>
+          {m.toDoings}
+        </KeyButton>
+        <button type="button" className="plain" onClick={fold}>
           {folded ? m.unfold : m.fold}
         </button>
       </div>
-      {!folded && (
-        <div className="other-end-parts">
-          <div>
-            {d.call && <Says says={d.call.says} />}
-            <Screen d={d} />
-            <div className="hands">
-              {isUnread(d) && (
-                <button type="button" className="plain" onClick={acts.readOut}>
-                  {m.readOut}
-                </button>
-              )}
-              {d.action !== null && (
-                <KeyButton k="=" onPress={acts.tryIt}>
-                  {d.action}
-                </KeyButton>
-              )}
-              {d.hands.map((h) => (
-                <button key={h} type="button" className="plain" onClick={() => acts.hand(h)}>
-                  {h}
-                </button>
-              ))}
-            </div>
-          </div>
-          <Console d={d} onLine={acts.type} box={console_} focused={wanted} />
-        </div>
+      {!folded && choosing && (
+        <Doings d={d} questions={questions} acts={acts} onChosen={() => setChoosing(false)} />
       )}
+      {/* hidden, not gone: what is half typed there stays */}
+      <div className="other-end-parts" hidden={folded || choosing}>
+        <div>
+          {d.call && <Says says={d.call.says} />}
+          <LastAnswer d={d} questions={questions} />
+          <Screen d={d} />
+          {isUnread(d) && (
+            <button type="button" className="plain" onClick={acts.readOut}>
+              {m.readOut}
+            </button>
+          )}
+        </div>
+        <Console d={d} onLine={acts.type} box={console_} />
+      </div>
     </section>
   );
 }

@@ -41,6 +41,9 @@ export const openPractice = (id: string) => (body: Opening) =>
   got(api.POST("/api/practice/devices/{id}/case", { params: of(id), body }));
 export const readOut = (id: string) =>
   got(api.POST("/api/practice/devices/{id}/reading", { params: of(id) }));
+/** Asks whoever rang for a fact. */
+export const ask = (id: string, fact: string) =>
+  got(api.POST("/api/practice/devices/{id}/question", { params: of(id), body: { fact } }));
 export const choose = (errors: string[]) => got(api.PUT("/api/practice/choice", { body: { errors } }));
 
 /** One with a fault, or that of a name with none. */

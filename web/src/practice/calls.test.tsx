@@ -1,8 +1,9 @@
 import { screen } from "@testing-library/react";
 import { expect, test, vi } from "vitest";
 import { Route, Routes } from "react-router";
-import type { AfterPractice, PracticeDevice } from "../api";
+import type { AfterPractice, PracticeDevice, Question } from "../api";
 import { anotherText, NOTHING_TAKEN, SignedIn, TakingInDraft, type TakingIn } from "../frame";
+import { KEY_LEVEL, useKeys } from "../look";
 import { click, key, render, server, settle, typeIn } from "../testing/render";
 import { signedIn } from "../testing/self";
 import { words } from "../words";
@@ -25,15 +26,16 @@ const rung = (more: Partial<PracticeDevice> = {}): PracticeDevice => ({
   action: "Start the update",
   seconds: 12,
   asks: false,
-  call: { says: "it sulks", readOut: false, number: null },
+  call: { says: "it sulks", readOut: false, number: null, answers: [] },
   ...more,
 });
 const READ = rung({
   screen: ["Update put off", "PD-4031"],
-  call: { says: "it sulks", readOut: true, number: null },
+  call: { says: "it sulks", readOut: true, number: null, answers: [] },
 });
 
 const taken: Partial<TakingIn>[] = [];
+const cleared = vi.fn();
 
 function at(draft: TakingIn = NOTHING_TAKEN, roles = ["agent"]) {
   return (
@@ -42,6 +44,8 @@ function at(draft: TakingIn = NOTHING_TAKEN, roles = ["agent"]) {
         value={{
           draft,
           change: (next) => taken.push(next),
+          below: () => undefined,
+          practise: (call) => taken.push(call),
           clear: () => undefined,
           pastes: 0,
           pasted: () => undefined,
@@ -90,7 +94,7 @@ test("a call is taken with a key, what stands there is asked for with another, a
 });
 
 test("a call that has its case leads there", async () => {
-  const worked = rung({ call: { says: "it sulks", readOut: true, number: -3 } });
+  const worked = rung({ call: { says: "it sulks", readOut: true, number: -3, answers: [] } });
   server({ ...TABLE, "POST /api/practice/calls": worked, "GET /api/practice/devices/d1": worked });
   const place = await render(at());
   await key("c");
@@ -151,12 +155,16 @@ test("a paste stays with the call it is about; a real call takes it off", async 
     ...NOTHING_TAKEN,
     text: "more",
   });
+  server({ "GET /api/practice/devices/d1": rung(), "POST /api/practice/devices/d1/reading": READ });
+  const changed: string[] = [];
   const strip = (draft: TakingIn) => (
     <TakingInDraft
       value={{
         draft,
-        change: (next) => taken.push(next),
-        clear: () => undefined,
+        change: () => undefined,
+        below: (text) => changed.push(text),
+        practise: () => undefined,
+        clear: cleared,
         pastes: 0,
         pasted: () => undefined,
       }}
@@ -166,9 +174,14 @@ test("a paste stays with the call it is about; a real call takes it off", async 
   );
   expect((await render(strip(NOTHING_TAKEN))).textContent).toBe("");
   const shown = await render(strip(of));
+  await settle();
   expect(shown.textContent).toContain(m.counts);
+  await click(screen.getByText(m.readOut));
+  await settle();
+  expect(changed).toEqual(["Update put off\nPD-4031"]);
+  expect(screen.queryByText(m.readOut)).toBeNull();
   await click(screen.getByText(m.realCall));
-  expect(taken.at(-1)).toEqual({ call: "", says: "", device: "", text: "" });
+  expect(cleared).toHaveBeenCalledOnce();
 });
 
 const CONSOLE = [
@@ -178,6 +191,7 @@ const CONSOLE = [
 ];
 
 test("the other end stands at the foot of its case: asked, tried, typed at, and what it printed is taken into the case", async () => {
+  const printed: string[] = [];
   const calls = server({
     "GET /api/practice/cases/-3": { device: "d1", name: "till-tar-03", says: "it sulks", ended: null },
     ...TABLE,
@@ -185,13 +199,14 @@ test("the other end stands at the foot of its case: asked, tried, typed at, and 
     "POST /api/practice/devices/d1/hands": READ,
     "POST /api/practice/devices/d1/tries": READ,
   });
-  const place = await render(<OtherEnd n={-3} />);
+  const place = await render(<OtherEnd n={-3} questions={[]} onPrinted={(text) => printed.push(text)} />);
   await settle();
   expect(place.textContent).toContain("it sulks");
   await click(screen.getByText(m.readOut));
   await settle();
   expect(place.textContent).toContain("PD-4031");
   await click(screen.getByText("Start the update"));
+  await click(screen.getByText(m.toDoings));
   await click(screen.getByText("restart it"));
   await key(">");
   await settle();
@@ -200,40 +215,99 @@ test("the other end stands at the foot of its case: asked, tried, typed at, and 
   await typeIn(box, "tillctl sales waiting{Enter}");
   await settle();
   expect(calls.at(-1)?.body).toEqual({ line: "tillctl sales waiting" });
-  // the test's own browser has neither
-  vi.stubGlobal(
-    "DataTransfer",
-    class {
-      private text = "";
-      setData(_: string, text: string) {
-        this.text = text;
-      }
-      getData() {
-        return this.text;
-      }
-    },
-  );
-  vi.stubGlobal(
-    "ClipboardEvent",
-    class extends Event {
-      readonly clipboardData: DataTransfer;
-      constructor(kind: string, init: ClipboardEventInit) {
-        super(kind, init);
-        this.clipboardData = init.clipboardData as DataTransfer;
-      }
-    },
-  );
-  const pasted: string[] = [];
-  const hear = (e: ClipboardEvent) => pasted.push(e.clipboardData?.getData("text/plain") ?? "");
-  window.addEventListener("paste", hear);
   await click(screen.getByText(m.readBack));
-  window.removeEventListener("paste", hear);
-  vi.unstubAllGlobals();
-  expect(pasted).toEqual(["waiting: 17\npushed: 17"]);
+  expect(printed).toEqual(["waiting: 17\npushed: 17"]);
+  await typeIn(box, "tillctl sa");
+  const isHidden = () => place.querySelector(".other-end-parts")?.hasAttribute("hidden");
   await click(screen.getByText(m.fold));
-  expect(place.querySelector(".console")).toBeNull();
-  await click(screen.getByText(m.unfold));
-  expect(place.querySelector(".console")).not.toBeNull();
+  expect(isHidden()).toBe(true);
+  box.blur();
+  await key(";");
+  expect(screen.getByText("restart it")).toBeTruthy();
+  await key(">");
+  expect(isHidden()).toBe(false);
+  expect(document.activeElement).toBe(box);
+  expect(box.value).toBe("tillctl sa");
+});
+
+const asks = (index: number, text: string, sets: string, more: Partial<Question> = {}): Question => ({
+  index,
+  text,
+  sets,
+  choices: ["yes", "no"],
+  minutes: 1,
+  how: "",
+  run: [],
+  spoken: [],
+  wanted: [],
+  hangsOn: [],
+  answered: false,
+  ...more,
+});
+
+test("whoever rang is asked what the runbook asks, and hands do things there, each by a key and a digit", async () => {
+  const answered = (fact: string, answer: string | null) => ({
+    ...READ,
+    call: { says: "it sulks", readOut: true, number: -3, answers: [{ fact, answer }] },
+  });
+  const calls = server({
+    ...TABLE,
+    "GET /api/practice/cases/-3": { device: "d1", name: "till-tar-03", says: "it sulks", ended: null },
+    "GET /api/practice/devices/d1": READ,
+    "POST /api/practice/devices/d1/question": answered("line_up", "no"),
+    "POST /api/practice/devices/d1/hands": answered("season", null),
+  });
+  const card = vi.fn();
+  function Card() {
+    useKeys("card", [{ key: "1", says: "yes", act: card }], KEY_LEVEL.part);
+    return null;
+  }
+  const place = await render(
+    <>
+      <Card />
+      <OtherEnd
+        n={-3}
+        questions={[
+          asks(0, "Is the line up?", "line_up"),
+          asks(1, "How full is it?", "room", {
+            run: [{ kind: "literal", text: "tillctl area", name: "", title: "", note: "" }],
+          }),
+          asks(2, "Was it dark?", "power_cut", { answered: true }),
+        ]}
+        onPrinted={() => undefined}
+      />
+    </>,
+  );
+  await settle();
+  await key("1");
+  expect(card).toHaveBeenCalledOnce();
+  expect(calls.some((c) => c.method === "POST")).toBe(false);
+  await key(";");
+  // a look is made at the console, and what is known is not asked again
+  expect(place.textContent).toContain("Is the line up?");
+  expect(place.textContent).not.toContain("How full");
+  expect(place.textContent).not.toContain("Was it dark");
+  await key("1");
+  await settle();
+  expect(calls.at(-1)).toMatchObject({
+    path: "/api/practice/devices/d1/question",
+    body: { fact: "line_up" },
+  });
+  // the digit was not the card's
+  expect(card).toHaveBeenCalledOnce();
+  expect(place.querySelector(".answered")?.textContent).toBe("Is the line up? \u201cno\u201d");
+  await key(";");
+  await key("Escape");
+  await key("2");
+  expect(calls.at(-1)?.path).toContain("question");
+  await key(";");
+  await key("2");
+  await settle();
+  expect(calls.at(-1)).toMatchObject({
+    path: "/api/practice/devices/d1/hands",
+    body: { hand: "restart it" },
+  });
+  expect(place.querySelector(".answered")?.textContent).toBe(`season ${m.cannotSay}`);
 });
 
 const way = (titles: string[], minutes: number | null, mends: boolean) => ({
@@ -253,6 +327,7 @@ const TOLD: AfterPractice = {
   workedUnder: null,
   yours: way(["Restart", "Push the sales"], 12, true),
   laidOut: way(["Push the sales"], 5, true),
+  asking: { question: "Is the line up?", answer: "no", way: way(["Push the sales"], 4, true) },
   verdict: "longer",
   longerBy: 7,
 };
@@ -274,7 +349,10 @@ test("at the end one sees what it was, how long it took, and what the order as l
   expect(place.textContent).toContain("9 min from opening to end, 14 min on the device.");
   expect(place.textContent).toContain(m.after.verdict.longer);
   expect(place.textContent).toContain("7 min");
-  expect(place.querySelectorAll(".way .mends")).toHaveLength(2);
+  expect(place.querySelectorAll(".way .mends")).toHaveLength(3);
+  expect(place.querySelector(".ways")?.textContent).toContain(
+    `${m.after.askedFirst}Is the line up? \u201cno\u201dPush the sales`,
+  );
 });
 
 test("what went wrong is said plainly", async () => {
@@ -284,7 +362,8 @@ test("what went wrong is said plainly", async () => {
     left: ["helper.type: automatic \u2192 manual"],
     workedUnder: "No room",
     yours: way([], 0, false),
-    verdict: "not-there",
+    asking: null,
+    verdict: "nothing-tried",
     longerBy: null,
     onDevice: null,
     minutes: 0.2,
@@ -294,7 +373,7 @@ test("what went wrong is said plainly", async () => {
     "helper.type",
     m.after.asAnother("No room", "Sales wait"),
     m.after.nothingTried,
-    m.after.verdict["not-there"] ?? "?",
+    m.after.verdict["nothing-tried"] ?? "?",
     "Under a minute from opening to end.",
   ])
     expect(place.textContent).toContain(said);

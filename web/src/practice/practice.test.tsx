@@ -37,6 +37,8 @@ function at() {
       value={{
         draft: NOTHING_TAKEN,
         change: (next) => taken.push(next),
+        below: () => undefined,
+        practise: () => undefined,
         clear: () => undefined,
         pastes: 0,
         pasted: () => pastes++,

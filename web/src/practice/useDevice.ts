@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import type { PracticeDevice } from "../api";
 import { useSay } from "../look";
-import { byHand, readOut, tryIt, typeLine } from "./api";
+import { ask, byHand, readOut, tryIt, typeLine } from "./api";
 
 /** What can be done to a device; each shows it as it is then, and says what was refused. */
 export function useDevice(id: string) {
@@ -14,6 +14,7 @@ export function useDevice(id: string) {
     hand: (hand: string) => doing(byHand(id, hand)),
     tryIt: () => doing(tryIt(id)),
     readOut: () => doing(readOut(id)),
+    ask: (fact: string) => doing(ask(id, fact)),
   };
 }
 

@@ -48,6 +48,8 @@ function Page({ text, product = "" }: { text: string; product?: string }) {
       value={{
         draft,
         change: (next) => setDraft({ ...draft, ...next }),
+        below: () => undefined,
+        practise: () => undefined,
         clear: cleared,
         pastes: 1,
         pasted: () => undefined,

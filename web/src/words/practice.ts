@@ -9,7 +9,7 @@ export const practiceWords = {
   devicesText:
     "Each is a small model that understands the commands of the demo's runbooks, breaks as real ones do, and can be mended. A case that you open about one of these yourself counts as any case; one from a call does not.",
   counts: "Practice. Nothing of this counts, and nobody else sees it.",
-  countsShort: "Practice: nothing of this counts",
+  countsShort: "practice, counts for nothing",
   rings: (device: string) => `On the line: somebody at ${device}`,
   theySay: "They say",
   readOut: "ask them to read it out",
@@ -19,7 +19,10 @@ export const practiceWords = {
   otherEnd: "The other end",
   fold: "fold it away",
   unfold: "show it",
-  toConsole: "type at the other end",
+  toConsole: "type there",
+  toDoings: "ask, or have it done",
+  ask: (question: string) => `ask: ${question}`,
+  cannotSay: "They cannot say.",
   readBack: "take what it printed",
   yours: "Your practice cases",
   open: "open",
@@ -40,6 +43,8 @@ export const practiceWords = {
       ].join(", ") + ".",
     yours: "Yours",
     laidOut: "As laid out",
+    askedFirst: "Asked first",
+    answer: (said: string) => `\u201c${said}\u201d`,
     usual: (minutes: number | null) =>
       minutes === null ? "" : `usually ${Math.max(1, Math.round(minutes))} min`,
     nothingTried: "nothing was tried",
@@ -48,6 +53,7 @@ export const practiceWords = {
       "as-good": "The order as laid out would not have been quicker.",
       longer: "The order as laid out would have been there sooner.",
       "not-there": "Yours did not mend it.",
+      "nothing-tried": "There is no order of yours to judge.",
     } as Record<string, string>,
     sooner: (minutes: number) => `${Math.max(1, Math.round(minutes))} min, by what these fixes usually take.`,
     again: "take another call",
@@ -104,6 +110,9 @@ export const practiceWords = {
   otherEndOf: "its screen and console",
   takeIn: "take in what it says",
   takeInCall: "take in the call",
+  passedThere: (minutes: number) => (minutes < 1 ? "under 1 min there" : `${Math.round(minutes)} min there`),
   passed: (minutes: number) =>
-    minutes < 1 ? "under a minute has passed on it" : `${Math.round(minutes)} min have passed on it`,
+    minutes < 1
+      ? "under a minute has passed on it"
+      : `${Math.round(minutes)} min ${Math.round(minutes) === 1 ? "has" : "have"} passed on it`,
 };

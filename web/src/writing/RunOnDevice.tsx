@@ -38,6 +38,10 @@ export function RunOnDevice({
   );
 }
 
+/** What was typed and printed; of somebody who was asked, the question and the answer. */
+const lineOf = (l: DraftRan["typed"][number]) =>
+  l.line === "" ? `${l.title} ${l.printed}` : `\u203a ${l.line}\n${l.printed}`;
+
 function Ran({ r }: { r: DraftRan }) {
   return (
     <div className="ran">
@@ -59,7 +63,7 @@ function Ran({ r }: { r: DraftRan }) {
           ))}
         </ul>
       )}
-      <pre className="mono ran-lines">{r.typed.map((l) => `\u203a ${l.line}\n${l.printed}`).join("\n")}</pre>
+      <pre className="mono ran-lines">{r.typed.map(lineOf).join("\n")}</pre>
     </div>
   );
 }

@@ -15,6 +15,7 @@ import org.mendak.core.language.Condition;
  * @param code what stands beside it; may be empty
  * @param log lines that the trying leaves in the log
  * @param callers what callers say of it instead of reading it out
+ * @param answers what whoever is there answers when they are asked, by the fact that is asked for; state may stand in it
  * @param wounds how a device stands that has it, whatever the cause
  * @param causes what may be behind it, by the fix that mends it
  */
@@ -26,6 +27,7 @@ record Fault(
         String code,
         List<String> log,
         List<String> callers,
+        Map<String, String> answers,
         Wounds wounds,
         Map<String, Cause> causes) {
 
@@ -48,6 +50,7 @@ record Fault(
      * One cause.
      *
      * @param mended when it is gone
+     * @param answers as those of the fault, and instead of them
      */
-    record Cause(Wounds wounds, Condition mended) {}
+    record Cause(Wounds wounds, Condition mended, Map<String, String> answers) {}
 }

@@ -14,6 +14,7 @@ import org.mendak.core.language.Condition;
  * @param mendsAll what mends whatever is wrong with it, such as being written anew; null if nothing does
  * @param temporary values that somebody may change while mending it and must put back
  * @param lasting values that are other after a mending than they were, as they should be: what was newly made, counted or told
+ * @param answers what whoever is there answers when they are asked, by the fact that is asked for, whatever is wrong; state may stand in it
  */
 record Kind(
         String name,
@@ -25,4 +26,5 @@ record Kind(
         Condition mendsAll,
         List<String> temporary,
         List<String> lasting,
+        Map<String, String> answers,
         Map<String, Fault> faults) {}

@@ -41,10 +41,11 @@ final class KindReader {
             "faults",
             "with",
             "temporary",
-            "lasting");
+            "lasting",
+            "answers");
     private static final Set<String> OF_FAULT =
-            Set.of("action", "works", "says", "code", "log", "callers", "state", "tables", "causes");
-    private static final Set<String> OF_CAUSE = Set.of("state", "tables", "mended");
+            Set.of("action", "works", "says", "code", "log", "callers", "answers", "state", "tables", "causes");
+    private static final Set<String> OF_CAUSE = Set.of("state", "tables", "mended", "answers");
 
     private final String file;
 
@@ -101,6 +102,7 @@ final class KindReader {
                 condition("mends-all", m.get("mends-all")),
                 texts(m.get("temporary")),
                 texts(m.get("lasting")),
+                values("answers", m.get("answers")),
                 faults);
     }
 
@@ -114,7 +116,8 @@ final class KindReader {
                     fix,
                     new Fault.Cause(
                             wounds(at + ": " + fix, cause),
-                            condition(at + ": " + fix + ": mended", cause.get("mended"))));
+                            condition(at + ": " + fix + ": mended", cause.get("mended")),
+                            values(at + ": " + fix + ": answers", cause.get("answers"))));
         });
         return new Fault(
                 error,
@@ -124,6 +127,7 @@ final class KindReader {
                 text(m.get("code")),
                 texts(m.get("log")),
                 texts(m.get("callers")),
+                values(at + ": answers", m.get("answers")),
                 wounds(at, m),
                 causes);
     }

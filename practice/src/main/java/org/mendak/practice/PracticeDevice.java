@@ -1,6 +1,7 @@
 package org.mendak.practice;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -84,6 +85,16 @@ public final class PracticeDevice {
         return fault == null || fault.callers().isEmpty()
                 ? ""
                 : fault.callers().get(chance.nextInt(fault.callers().size()));
+    }
+
+    /** What whoever is there answers when they are asked for a fact, as it is now; empty if they cannot say. */
+    public Optional<String> answer(String fact) {
+        Map<String, String> all = new HashMap<>(kind.answers());
+        if (fault != null) {
+            all.putAll(fault.answers());
+            all.putAll(fault.causes().get(cause).answers());
+        }
+        return Optional.ofNullable(all.get(fact)).map(a -> state.fill(a, Map.of()));
     }
 
     /** Whether what was wrong is mended. */

@@ -27,6 +27,7 @@ class PracticeDeviceTest {
             state: {release: "2.1", brake: on, rope: 40 m, mark: none, worn: "no"}
             tables: {turns: [{turn: a, by: Odd}, {turn: b, by: Siv}]}
             mends-all: rope = new
+            answers: {release: "{release}", place: on the pier}
             does:
               - run: "capctl rope {end=rope.end} --free"
                 prints: "{end}: {rope}"
@@ -65,11 +66,12 @@ class PracticeDeviceTest {
                 code: CP-11
                 log: ["capd: brake {brake}"]
                 callers: ["it will not budge"]
+                answers: {brake_set: "{brake}", rope_taut: "no"}
                 state: {rope: 0 m}
                 causes:
                   open-brake: {mended: brake = off}
                   drop-turns: {state: {brake: off}, mended: count.turns = 0}
-                  wait: {state: {worn: "yes"}, mended: mark = pulled}
+                  wait: {state: {worn: "yes"}, mended: mark = pulled, answers: {rope_taut: "yes", place: below}}
             """;
 
     private static Kinds kinds() {
@@ -78,6 +80,23 @@ class PracticeDeviceTest {
 
     private static PracticeDevice broken(String cause) {
         return kinds().broken("capstan-stands", cause, new Random(1)).orElseThrow();
+    }
+
+    @Test
+    void whoeverIsThereAnswersAsItIsNow() {
+        PracticeDevice d = broken("open-brake");
+        assertThat(d.answer("rope_taut")).contains("no");
+        assertThat(d.answer("place")).contains("on the pier");
+        assertThat(d.answer("brake_set")).contains("on");
+        d.type("capctl brake off");
+        assertThat(d.answer("brake_set")).contains("off");
+        assertThat(d.answer("weather")).isEmpty();
+        // what is behind it has the last word
+        assertThat(broken("wait").answer("rope_taut")).contains("yes");
+        assertThat(broken("wait").answer("place")).contains("below");
+        PracticeDevice sound = kinds().sound("cap-1").orElseThrow();
+        assertThat(sound.answer("release")).contains("2.1");
+        assertThat(sound.answer("rope_taut")).isEmpty();
     }
 
     @Test

@@ -35,7 +35,9 @@ public final class Hindsight {
         /** The other would have been there sooner. */
         LONGER,
         /** It did not come to the one that mends. */
-        NOT_THERE
+        NOT_THERE,
+        /** There was none: nothing was tried. */
+        NOTHING_TRIED
     }
 
     /**
@@ -70,10 +72,24 @@ public final class Hindsight {
         return new Way(fixes, sum, mended);
     }
 
+    /**
+     * The same way with something before it that takes its time, such as a question that told which way to go.
+     *
+     * @param before minutes
+     */
+    public static Way after(double before, Way way) {
+        return new Way(way.fixes(), way.minutes() == null ? null : (Double) (way.minutes() + before), way.mends());
+    }
+
+    /** Whether one way comes to its end by fewer minutes than another; false if those of one are not known. */
+    public static boolean isSooner(Way way, Way other) {
+        return longerBy(other, way) != null;
+    }
+
     /** What one way is worth beside another; where minutes are not known, the number of fixes decides. */
     public static Verdict judge(Way way, Way other) {
         if (!way.mends()) {
-            return Verdict.NOT_THERE;
+            return way.fixes().isEmpty() ? Verdict.NOTHING_TRIED : Verdict.NOT_THERE;
         }
         if (way.fixes().size() == 1) {
             return Verdict.AT_ONCE;

@@ -40,6 +40,28 @@ class HindsightTest {
     }
 
     @Test
+    void whoTriedNothingIsNotToldThatItDidNotMend() {
+        Way laidOut = Hindsight.way(List.of("a", "b"), Set.of("b"), MINUTES);
+        assertThat(Hindsight.judge(Hindsight.gone(List.of(), false, MINUTES), laidOut))
+                .isEqualTo(Verdict.NOTHING_TRIED);
+    }
+
+    @Test
+    void askingFirstIsSoonerOnlyIfItSavesMoreThanItTakes() {
+        Way laidOut = Hindsight.way(List.of("a", "b"), Set.of("b"), MINUTES);
+        Way told = Hindsight.way(List.of("b", "a"), Set.of("b"), MINUTES);
+        assertThat(Hindsight.after(1, told)).isEqualTo(new Way(List.of("b"), 7.0, true));
+        assertThat(Hindsight.isSooner(Hindsight.after(1, told), laidOut)).isTrue();
+        assertThat(Hindsight.isSooner(Hindsight.after(4, told), laidOut)).isFalse();
+        // the fix that mends was thrown out by the answer
+        assertThat(Hindsight.isSooner(Hindsight.way(List.of("a"), Set.of("b"), MINUTES), laidOut))
+                .isFalse();
+        Way unknown = Hindsight.way(List.of("x", "b"), Set.of("b"), MINUTES);
+        assertThat(Hindsight.after(1, unknown).minutes()).isNull();
+        assertThat(Hindsight.isSooner(told, unknown)).isFalse();
+    }
+
+    @Test
     void minutesThatAreNotKnownAreNotMadeUp() {
         assertThat(Hindsight.way(List.of("a", "other", "b"), Set.of("b"), MINUTES)
                         .minutes())

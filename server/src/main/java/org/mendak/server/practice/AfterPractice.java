@@ -1,12 +1,13 @@
 package org.mendak.server.practice;
 
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import org.mendak.core.evidence.Outcome;
 import org.mendak.core.plan.Hindsight;
 import org.mendak.core.plan.Plan;
@@ -32,8 +33,10 @@ class AfterPractice {
     private final CaseReader cases;
     private final PlanService plans;
     private final LibraryService library;
+    private final PracticeDevices devices;
 
-    AfterPractice(Db db, CaseReader cases, PlanService plans, LibraryService library) {
+    AfterPractice(Db db, CaseReader cases, PlanService plans, LibraryService library, PracticeDevices devices) {
+        this.devices = devices;
         this.db = db;
         this.cases = cases;
         this.plans = plans;
@@ -51,6 +54,15 @@ class AfterPractice {
     record Way(List<Stop> fixes, @OrNull Double minutes, boolean mends) {}
 
     /**
+     * What would have told, had it been asked first.
+     *
+     * @param question what is asked of people, or looked up
+     * @param answer what they would have answered, or what would have been read
+     * @param way the way from there, the asking counted in
+     */
+    record Asking(String question, String answer, Way way) {}
+
+    /**
      * What it was.
      *
      * @param cause the fix that mends it
@@ -60,7 +72,8 @@ class AfterPractice {
      * @param onDevice minutes that had passed on the device; null with {@code mended}
      * @param workedUnder the known error that the case ended under, if that is another; null otherwise
      * @param yours what was tried, and {@code laidOut} the order as it stands for somebody who knows nothing yet
-     * @param verdict at-once, as-good, longer or not-there
+     * @param asking the question that would have made {@code laidOut} shortest; null if none would have made it shorter
+     * @param verdict at-once, as-good, longer, not-there or nothing-tried
      * @param longerBy by how many of the usual minutes yours was longer; null if it was not, or nobody can say
      */
     record Told(
@@ -75,6 +88,7 @@ class AfterPractice {
             @OrNull String workedUnder,
             Way yours,
             Way laidOut,
+            @OrNull Asking asking,
             String verdict,
             @OrNull Double longerBy) {}
 
@@ -93,12 +107,9 @@ class AfterPractice {
                 .map(e -> plans.ofError(caller, e.key(), Map.of()))
                 .orElse(null);
         Map<String, Double> usual = new HashMap<>();
-        List<String> order = new ArrayList<>();
+        List<String> order = plan == null ? List.of() : order(plan);
         if (plan != null) {
-            plan.ordered().forEach(i -> {
-                usual.put(i.key(), i.minutes());
-                order.add(i.key());
-            });
+            plan.ordered().forEach(i -> usual.put(i.key(), i.minutes()));
         }
         Set<String> mending = new HashSet<>(Set.of(k.cause()));
         if (Boolean.TRUE.equals(k.mended())) {
@@ -111,7 +122,8 @@ class AfterPractice {
         // where nobody knows how the device was left, having done what mends it is believed
         boolean mended = k.mended() == null ? done.contains(k.cause()) : k.mended();
         Hindsight.Way yours = Hindsight.gone(done, mended, usual);
-        Hindsight.Way laidOut = Hindsight.way(order, mending, usual);
+        Function<List<String>, Hindsight.Way> way = o -> Hindsight.way(o, mending, usual);
+        Hindsight.Way laidOut = way.apply(order);
         return new Told(
                 k.error(),
                 now.error(k.error()).map(KnownError::title).orElse(k.error()),
@@ -126,8 +138,52 @@ class AfterPractice {
                 k.error().equals(row.errorKey()) ? null : cases.title(row.errorKey()),
                 shown(now, yours),
                 shown(now, laidOut),
+                asking(caller, now, k, way, laidOut).orElse(null),
                 Words.word(Hindsight.judge(yours, laidOut)),
                 Hindsight.longerBy(yours, laidOut));
+    }
+
+    /**
+     * Each question alone, put to the device as it stood when the call came.
+     *
+     * @param way the way that an order of fixes goes
+     */
+    private Optional<Asking> asking(
+            Caller caller,
+            Library now,
+            PracticeCallStore.Kept k,
+            Function<List<String>, Hindsight.Way> way,
+            Hindsight.Way laidOut) {
+        Asking best = null;
+        Hindsight.Way shortest = laidOut;
+        KnownError error = now.error(k.error()).orElse(null);
+        for (KnownError.Question q : error == null ? List.<KnownError.Question>of() : error.questions()) {
+            Map<String, String> told = told(k, error, q);
+            if (told.isEmpty()) {
+                continue;
+            }
+            Hindsight.Way from =
+                    Hindsight.after(q.minutes(), way.apply(order(plans.ofError(caller, error.key(), told))));
+            if (Hindsight.isSooner(from, shortest)) {
+                shortest = from;
+                best = new Asking(q.text(), String.join(", ", told.values()), shown(now, from));
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private Map<String, String> told(PracticeCallStore.Kept k, KnownError error, KnownError.Question q) {
+        return devices.asItStood(k.device(), k.error(), k.cause())
+                .flatMap(d -> AskedThere.of(
+                        q,
+                        d,
+                        AskedThere.said(error, String.join("\n", d.screen())).orElse(Map.of())))
+                .map(AskedThere::values)
+                .orElse(Map.of());
+    }
+
+    private static List<String> order(Plan plan) {
+        return plan.ordered().stream().map(Plan.Item::key).toList();
     }
 
     private static Way shown(Library now, Hindsight.Way way) {

@@ -4,18 +4,13 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.Set;
-import org.mendak.core.language.CommandText;
-import org.mendak.core.language.CommandText.Piece;
-import org.mendak.core.reading.OutputReader;
-import org.mendak.core.reading.Place;
-import org.mendak.core.recognise.Recogniser;
-import org.mendak.core.recognise.Recognition;
+import org.mendak.core.language.Facts;
+import org.mendak.core.language.Truth;
 import org.mendak.core.runbook.Fix;
 import org.mendak.core.runbook.FixValues;
 import org.mendak.core.runbook.KnownError;
 import org.mendak.core.runbook.RunbookTitles;
+import org.mendak.core.runbook.Vocabulary;
 import org.mendak.core.runbook.WorkedStep;
 import org.mendak.practice.PracticeDevice;
 import org.mendak.server.library.Library;
@@ -37,13 +32,16 @@ final class DraftErrorRun {
         this.device = device;
     }
 
-    /** Works it: the looks first, then its fixes in the author's order until one mends. */
+    /** Works it: what it asks first, then those of its fixes that may help, in the author's order until one mends. */
     static DraftErrorRun of(KnownError error, Library library, PracticeDevice device) {
         DraftErrorRun run = new DraftErrorRun(error, library, device);
+        library.vocabulary().facts().stream()
+                .filter(Vocabulary.Fact::ofDevice)
+                .forEach(f -> device.answer(f.id()).ifPresent(a -> run.known.put(f.id(), a)));
         run.recognise(device.act().text());
-        error.questions().forEach(run::look);
+        error.questions().forEach(run::ask);
         for (KnownError.TryItem t : error.tries()) {
-            if (!run.mended) {
+            if (!run.mended && run.mayHelp(t)) {
                 run.fix(t);
             }
         }
@@ -70,37 +68,28 @@ final class DraftErrorRun {
     }
 
     private void recognise(String said) {
-        Recognition r = Recogniser.of(List.of(error)).recognise(new Recogniser.Query(said, null, null, null));
-        // alone it is always the likeliest: it has to be sure of it
-        Optional<Recognition.Candidate> found = r.candidates().stream()
-                .filter(c -> c.band() == Recognition.Band.RECOGNISED)
-                .findFirst();
-        found.ifPresentOrElse(
-                c -> known.putAll(c.captures()), () -> complain("it does not recognise \"" + said.strip() + "\""));
+        AskedThere.said(error, said)
+                .ifPresentOrElse(known::putAll, () -> complain("it does not recognise \"" + said.strip() + "\""));
     }
 
-    /** Types what a look runs, and reads what it is for; that nothing of it is there is an answer too. */
-    private void look(KnownError.Question q) {
-        if (q.run().isEmpty()) {
-            return;
-        }
-        List<Piece> pieces = CommandText.fill("sh", q.run(), known.keySet(), known, Set.of());
-        if (pieces.stream()
-                .anyMatch(p -> p.kind() != CommandText.Kind.LITERAL && p.kind() != CommandText.Kind.FILLED)) {
-            return;
-        }
-        StringBuilder line = new StringBuilder();
-        pieces.forEach(p -> line.append(p.text()));
-        PracticeDevice.Reply r = device.type(line.toString());
-        typed.add(new DraftRun.Typed(-1, q.text(), line.toString(), r.text()));
-        if (r.status() != 0) {
-            complain("\"" + line + "\" fails: " + r.text());
-        } else if (q.capture() != null) {
-            List<Place> places = OutputReader.read(q.capture(), r.text(), known);
-            if (places.size() == 1) {
-                known.putAll(places.get(0).values());
+    /** Asks, or types what a look runs, and reads what it is for; that nothing of it is there is an answer too. */
+    private void ask(KnownError.Question q) {
+        AskedThere.of(q, device, known).ifPresent(a -> {
+            typed.add(new DraftRun.Typed(-1, q.text(), a.line(), a.printed()));
+            known.putAll(a.values());
+            if (a.failed()) {
+                complain("\"" + a.line() + "\" fails: " + a.printed());
+            } else if (a.line().isEmpty()
+                    && !q.choices().isEmpty()
+                    && !q.choices().contains(a.printed())) {
+                complain("\"" + q.text() + "\" has no choice for " + a.printed());
             }
-        }
+        });
+    }
+
+    /** Whether a fix may be tried, by what is known; what is not known does not keep it away. */
+    private boolean mayHelp(KnownError.TryItem t) {
+        return t.guard() == null || t.guard().condition().evaluate(new Facts(known)) != Truth.NO;
     }
 
     private void fix(KnownError.TryItem t) {

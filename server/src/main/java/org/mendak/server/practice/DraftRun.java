@@ -147,17 +147,13 @@ final class DraftRun {
     }
 
     private void command(int index, WorkedStep w, Fix.Fence f, String item, StringBuilder output) {
-        List<CommandText.Piece> pieces =
-                CommandText.fill(f.language(), f.text(), w.declared(), values.values(index, item), w.paths());
-        StringBuilder text = new StringBuilder();
-        for (CommandText.Piece p : pieces) {
-            if (p.kind() != CommandText.Kind.LITERAL && p.kind() != CommandText.Kind.FILLED) {
-                complain(index, "nobody knows " + p.name());
-                return;
-            }
-            text.append(p.text());
+        FilledLine filled = FilledLine.of(
+                CommandText.fill(f.language(), f.text(), w.declared(), values.values(index, item), w.paths()));
+        if (!filled.isWhole()) {
+            complain(index, "nobody knows " + filled.unknown().get(0));
+            return;
         }
-        for (String line : text.toString().split("\n")) {
+        for (String line : filled.text().split("\n")) {
             PracticeDevice.Reply r = device.type(line);
             StringBuilder printed = new StringBuilder(r.text());
             if (r.asks()) {
@@ -223,21 +219,14 @@ final class DraftRun {
             if (p.command().isEmpty() || p.due() != Fix.Due.ALWAYS) {
                 continue;
             }
-            List<CommandText.Piece> pieces = CommandText.fill(
-                    "sh",
-                    p.command(),
-                    steps.get(index).declared(),
-                    values.values(index, null),
-                    steps.get(index).paths());
-            StringBuilder text = new StringBuilder();
-            pieces.forEach(x -> text.append(x.text()));
-            boolean whole = pieces.stream()
-                    .allMatch(x -> x.kind() == CommandText.Kind.LITERAL || x.kind() == CommandText.Kind.FILLED);
-            PracticeDevice.Reply r = whole ? device.type(text.toString()) : null;
+            WorkedStep w = steps.get(index);
+            FilledLine owed = FilledLine.of(
+                    CommandText.fill("sh", p.command(), w.declared(), values.values(index, null), w.paths()));
+            PracticeDevice.Reply r = owed.isWhole() ? device.type(owed.text()) : null;
             if (r == null || r.status() != 0) {
-                complain(index, "what is owed cannot be put back: " + text);
+                complain(index, "what is owed cannot be put back: " + owed.text());
             } else {
-                typed.add(new Typed(index, p.text(), text.toString(), r.text()));
+                typed.add(new Typed(index, p.text(), owed.text(), r.text()));
             }
         }
     }

@@ -23,6 +23,9 @@ class PracticeCallController {
     @FromCaller
     record Chosen(List<String> errors) {}
 
+    @FromCaller
+    record Asked(String fact) {}
+
     private final PracticeCalls calls;
     private final PracticeDevices devices;
 
@@ -42,6 +45,12 @@ class PracticeCallController {
     @PostMapping("/devices/{id}/reading")
     PracticeDevices.Seen readOut(Caller caller, @PathVariable String id) {
         return devices.readOut(caller, id);
+    }
+
+    /** Asks whoever rang for a fact. */
+    @PostMapping("/devices/{id}/question")
+    PracticeDevices.Seen ask(Caller caller, @PathVariable String id, @RequestBody Asked body) {
+        return devices.ask(caller, id, body.fact());
     }
 
     /** Opens the practice case of a call. */

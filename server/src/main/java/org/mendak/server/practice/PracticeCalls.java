@@ -132,7 +132,7 @@ class PracticeCalls {
             return new Other(device.orElse(null), k.device(), k.says(), after.told(caller, k));
         }
         String there = device.orElseGet(() -> devices.again(
-                        caller, k.device(), k.error(), k.cause(), new PracticeDevices.Call(k.says(), false, k.number()))
+                        caller, k.device(), k.error(), k.cause(), PracticeCall.ringing(k.says(), k.number()))
                 .id());
         return new Other(there, k.device(), k.says(), null);
     }

@@ -39,6 +39,11 @@ class PracticeDevices {
     private static final int MOST_LINE = 1_000;
     /** As many seconds as it takes to read out what a screen shows. */
     private static final int READING = 30;
+
+    /** And to be asked something, look, and answer. */
+    private static final int ANSWERING = 40;
+
+    private static final int MOST_FACT = 100;
     /** A device that nobody touches for so long is gone. */
     private static final Duration LIVES = Duration.ofHours(4);
 
@@ -77,19 +82,10 @@ class PracticeDevices {
             @OrNull String action,
             long seconds,
             boolean asks,
-            @OrNull Call call) {}
-
-    /**
-     * Somebody rings about a device, who is at the other end.
-     *
-     * @param says what they say at first, in their own words
-     * @param readOut whether they were asked to read out what stands there; until then neither screen nor log is known
-     * @param number the practice case that was opened; null until then
-     */
-    record Call(String says, boolean readOut, @OrNull Long number) {}
+            @OrNull PracticeCall call) {}
 
     /** A device that somebody has; {@code call} null if nobody rang about it. */
-    record Held(String id, String name, String kind, @OrNull Call call) {}
+    record Held(String id, String name, String kind, @OrNull PracticeCall call) {}
 
     /** The devices that there are by name, and those that the caller has. */
     record Shelf(List<String> names, List<Held> mine) {}
@@ -99,9 +95,9 @@ class PracticeDevices {
         final long number;
         final PracticeDevice device;
         boolean asks;
-        Call call;
+        PracticeCall call;
 
-        Owned(long by, long number, PracticeDevice device, Call call) {
+        Owned(long by, long number, PracticeDevice device, PracticeCall call) {
             this.by = by;
             this.number = number;
             this.device = device;
@@ -148,16 +144,24 @@ class PracticeDevices {
         refuseMore(caller);
         PracticeDevice d = kinds().broken(error, cause, chance).orElseThrow();
         d.act();
-        return hold(caller, d, new Call(d.callersWords(chance), false, null));
+        return hold(caller, d, PracticeCall.ringing(d.callersWords(chance), null));
+    }
+
+    /** A device as it stood when somebody rang about it, nobody's; empty if no such one can be any more. */
+    Optional<PracticeDevice> asItStood(String name, String error, String cause) {
+        needsDemo();
+        Optional<PracticeDevice> d = kinds().again(name, error, cause);
+        d.ifPresent(PracticeDevice::act);
+        return d;
     }
 
     /** The device of a call again, after the server was started anew or nobody touched it for long: as it stood when the call came. */
-    Seen again(Caller caller, String name, String error, String cause, Call call) {
+    Seen again(Caller caller, String name, String error, String cause, PracticeCall call) {
         refuseMore(caller);
-        PracticeDevice d =
-                kinds().again(name, error, cause).orElseThrow(() -> Refusal.notFound("The device is there no more."));
-        d.act();
-        return hold(caller, d, call);
+        return hold(
+                caller,
+                asItStood(name, error, cause).orElseThrow(() -> Refusal.notFound("The device is there no more.")),
+                call);
     }
 
     private void refuseMore(Caller caller) {
@@ -166,7 +170,7 @@ class PracticeDevices {
         }
     }
 
-    private Seen hold(Caller caller, PracticeDevice d, Call call) {
+    private Seen hold(Caller caller, PracticeDevice d, PracticeCall call) {
         String id = Secrets.random().substring(0, 20);
         Owned o = new Owned(caller.id(), numbers.incrementAndGet(), d, call);
         devices.put(id, o);
@@ -177,14 +181,32 @@ class PracticeDevices {
     Seen readOut(Caller caller, String id) {
         Owned o = owned(caller, id);
         synchronized (o) {
-            if (o.call == null) {
-                throw Refusal.conflict("Nobody rang about this device.");
-            }
+            refuseUncalled(o);
             if (!o.call.readOut()) {
-                o.call = new Call(o.call.says(), true, o.call.number());
+                o.call = o.call.withReadOut();
                 o.device.passes(READING);
             }
             return seen(id, o);
+        }
+    }
+
+    /** Asks whoever rang for a fact. */
+    Seen ask(Caller caller, String id, String fact) {
+        Owned o = owned(caller, id);
+        if (fact == null || fact.isBlank() || fact.length() > MOST_FACT) {
+            throw Refusal.invalid("fact is the name of what is asked for, up to " + MOST_FACT + " characters.");
+        }
+        synchronized (o) {
+            refuseUncalled(o);
+            o.call = o.call.withAnswer(fact, o.device.answer(fact));
+            o.device.passes(ANSWERING);
+            return seen(id, o);
+        }
+    }
+
+    private static void refuseUncalled(Owned o) {
+        if (o.call == null) {
+            throw Refusal.conflict("Nobody rang about this device.");
         }
     }
 
@@ -199,16 +221,16 @@ class PracticeDevices {
     <T> T opened(Caller caller, String id, Function<Behind, T> opens, ToLongFunction<T> number) {
         Owned o = owned(caller, id);
         synchronized (o) {
-            if (o.call == null || o.call.number() != null) {
-                throw Refusal.conflict(
-                        o.call == null ? "Nobody rang about this device." : "This call has its practice case already.");
+            refuseUncalled(o);
+            if (o.call.number() != null) {
+                throw Refusal.conflict("This call has its practice case already.");
             }
             T t = opens.apply(new Behind(
                     o.device.name(),
                     o.device.error().orElseThrow(),
                     o.device.cause().orElseThrow(),
                     o.call.says()));
-            o.call = new Call(o.call.says(), o.call.readOut(), number.applyAsLong(t));
+            o.call = o.call.withNumber(number.applyAsLong(t));
             return t;
         }
     }
@@ -219,8 +241,7 @@ class PracticeDevices {
     /** How the device of a practice case stands when nobody needs it any more: it is given back. Empty if nobody has it. */
     Optional<Left> handedIn(long number) {
         return devices.asMap().entrySet().stream()
-                .filter(e -> e.getValue().call != null
-                        && Long.valueOf(number).equals(e.getValue().call.number()))
+                .filter(e -> e.getValue().call != null && e.getValue().call.isOf(number))
                 .findFirst()
                 .map(e -> {
                     Owned o = e.getValue();
@@ -234,8 +255,7 @@ class PracticeDevices {
     /** Which device of the caller's a practice case is about; empty if they have it no more. */
     Optional<String> ofCase(Caller caller, long number) {
         return shelf(caller).mine().stream()
-                .filter(h ->
-                        h.call() != null && Long.valueOf(number).equals(h.call().number()))
+                .filter(h -> h.call() != null && h.call().isOf(number))
                 .map(Held::id)
                 .findFirst();
     }
@@ -325,7 +345,7 @@ class PracticeDevices {
         synchronized (o) {
             o.device.act();
             // whoever tries it again says what comes of it
-            o.call = o.call == null ? null : new Call(o.call.says(), true, o.call.number());
+            o.call = o.call == null ? null : o.call.withReadOut();
             return seen(id, o);
         }
     }

@@ -114,6 +114,9 @@ class AccessTest extends InBrowser {
         chrome.press("0");
         chrome.see(".other-end .console");
         assertAccessible("a practice case");
+        chrome.press(";");
+        chrome.see(".doings");
+        assertAccessible("what can be asked and done at the other end");
         // what asks for an answer is reached by a key
         chrome.go("/case/" + severalPlaces());
         chrome.see(".place");

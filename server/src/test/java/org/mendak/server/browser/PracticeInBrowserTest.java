@@ -66,9 +66,14 @@ class PracticeInBrowserTest extends InBrowser {
         chrome.see(".practice-strip", "Nothing of this counts");
         chrome.see(".candidates, .right", "Till will not update, sales are waiting");
         chrome.press("1");
-        chrome.see(".case.practised .counts", "nothing of this counts");
+        chrome.see(".case.practised .counts", "counts for nothing");
         chrome.see(".case-head", "Practice 1");
         chrome.see(".other-end .screen", "Update put off");
+
+        chrome.press(";");
+        chrome.see(".other-end .hands", "restart it");
+        chrome.press("1");
+        chrome.see(".other-end .answered", "Is the line to the shore up?");
 
         chrome.press(">");
         chrome.press("tillctl sales waiting" + Keys.ENTER);
@@ -90,7 +95,7 @@ class PracticeInBrowserTest extends InBrowser {
         agent.post("/api/cases/" + number + "/close", Map.of("outcome", "handed-over"))
                 .expect(200);
         chrome.see(".after-call", "What mends it here");
-        chrome.see(".after-call", "Yours did not mend it.");
+        chrome.see(".after-call", "There is no order of yours to judge.");
         chrome.screen(390, 844);
         chrome.assertFits("what a practice case was");
         chrome.go("/practice");

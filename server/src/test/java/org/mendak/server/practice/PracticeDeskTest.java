@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.AfterEach;
@@ -52,6 +53,16 @@ class PracticeDeskTest extends OnDemo {
 
         String path() {
             return "/api/cases/" + number;
+        }
+
+        String devicePath() {
+            return "/api/practice/devices/" + device;
+        }
+
+        JsonNode asks(String fact) {
+            return who.post(devicePath() + "/question", Map.of("fact", fact))
+                    .expect(200)
+                    .json();
         }
 
         JsonNode type(String line) {
@@ -308,6 +319,82 @@ class PracticeDeskTest extends OnDemo {
         // whether or not it was the right fix: nobody did it on the device
         assertThat(told.path("verdict").asString()).isEqualTo("not-there");
         assertThat(told.path("yours").path("mends").asBoolean()).isFalse();
+    }
+
+    @Test
+    void whoeverRangAnswersWhatTheyAreAsked() {
+        Api siv = agent("desk-asks", "Siv Aune");
+        Call call = Call.taken(api, siv, "brinelink-queue-not-empty");
+        JsonNode before = siv.get(call.devicePath()).expect(200).json();
+        assertThat(before.path("call").path("answers")).isEmpty();
+        JsonNode asked = call.asks("queue_moves");
+        assertThat(asked.path("call").path("answers").path(0).path("fact").asString())
+                .isEqualTo("queue_moves");
+        assertThat(asked.path("call").path("answers").path(0).path("answer").asString())
+                .isIn("yes", "no");
+        assertThat(asked.path("seconds").asLong() - before.path("seconds").asLong())
+                .isEqualTo(40);
+        assertThat(asked.path("screen")).as("not asked to read out").isEmpty();
+        assertThat(call.asks("device.image")
+                        .path("call")
+                        .path("answers")
+                        .path(1)
+                        .path("answer")
+                        .asString())
+                .isEqualTo("7.1");
+        JsonNode twice = call.asks("queue_moves").path("call").path("answers");
+        assertThat(twice).hasSize(2);
+        assertThat(call.asks("the way to Tarholm")
+                        .path("call")
+                        .path("answers")
+                        .path(2)
+                        .path("answer")
+                        .isNull())
+                .isTrue();
+        for (int i = 0; i < 50; i++) {
+            call.asks("fact " + i);
+        }
+        assertThat(siv.get(call.devicePath()).json().path("call").path("answers"))
+                .hasSize(40);
+        siv.post(call.devicePath() + "/question", Map.of("fact", " ")).refused(422, "up to 100 characters");
+        siv.post(call.devicePath() + "/question", Map.of("fact", "f".repeat(101)))
+                .refused(422, "up to 100 characters");
+        siv.post(call.devicePath() + "/question", Map.of()).refused(422, "fact is the name");
+        agent("desk-asks-not", "Odd Foss")
+                .post(call.devicePath() + "/question", Map.of("fact", "queue_moves"))
+                .refused(404, "You have no device");
+        JsonNode nobodys = siv.post("/api/practice/devices", Map.of("name", "till-tar-03"))
+                .expect(201)
+                .json();
+        siv.post("/api/practice/devices/" + nobodys.path("id").asString() + "/question", Map.of("fact", "line_up"))
+                .refused(409, "Nobody rang");
+    }
+
+    /** Until each of its causes came once, which is chance. */
+    @Test
+    void atTheEndOneSeesWhichQuestionWouldHaveTold() {
+        Api siv = agent("desk-told", "Siv Aune");
+        Map<String, JsonNode> byCause = new TreeMap<>();
+        for (int i = 0; i < 100 && byCause.size() < 3; i++) {
+            Call call = Call.taken(api, siv, "leadline-picture-grey");
+            siv.post(call.path() + "/close", Map.of("outcome", "handed-over")).expect(200);
+            JsonNode told = call.other().path("ended");
+            assertThat(told.path("verdict").asString()).isEqualTo("nothing-tried");
+            byCause.put(told.path("cause").asString(), told);
+        }
+        assertThat(byCause).containsOnlyKeys("restart-device", "copy-charts", "roll-back-display-driver");
+        // the two that come first anyway lose by a question
+        assertThat(byCause.get("restart-device").path("asking").isNull()).isTrue();
+        assertThat(byCause.get("copy-charts").path("asking").isNull()).isTrue();
+        JsonNode driver = byCause.get("roll-back-display-driver");
+        JsonNode asking = driver.path("asking");
+        assertThat(asking.path("question").asString()).startsWith("Does the panel have the old glass");
+        assertThat(asking.path("answer").asString()).isEqualTo("old");
+        assertThat(asking.path("way").path("mends").asBoolean()).isTrue();
+        assertThat(asking.path("way").path("fixes").size())
+                .isLessThan(driver.path("laidOut").path("fixes").size());
+        assertThat(asking.path("way").path("minutes").asDouble())
+                .isLessThan(driver.path("laidOut").path("minutes").asDouble());
     }
 
     @Test

@@ -15,6 +15,9 @@ import java.util.TreeMap;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.mendak.core.runbook.DocumentKind;
+import org.mendak.core.runbook.KnownError;
+import org.mendak.core.runbook.RunbookParser;
 import org.mendak.practice.Kinds;
 import org.mendak.practice.PracticeDevice;
 import org.mendak.server.Api;
@@ -136,6 +139,34 @@ class RunbooksOnDevicesTest extends OnDemo {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    /** Whatever a runbook has people asked, whoever is at the device can answer, with one of its choices, by whatever cause. */
+    @Test
+    void whatIsAskedCanBeAnswered() throws IOException {
+        List<String> wrong = new ArrayList<>();
+        int asked = 0;
+        for (var e : kinds().faults().entrySet()) {
+            KnownError error = RunbookParser.parse(
+                            DocumentKind.ERROR,
+                            e.getKey(),
+                            Files.readString(RunningApp.DEMO.resolve("errors").resolve(e.getKey() + ".md")))
+                    .error();
+            for (KnownError.Question q : error.questions()) {
+                for (String cause : q.run().isEmpty() ? e.getValue() : List.<String>of()) {
+                    String answer = kinds().broken(e.getKey(), cause, new Random(1))
+                            .orElseThrow()
+                            .answer(q.sets())
+                            .orElse("");
+                    asked++;
+                    if (answer.isEmpty() || !q.choices().contains(answer)) {
+                        wrong.add(e.getKey() + " by " + cause + ": " + q.text() + " " + answer);
+                    }
+                }
+            }
+        }
+        assertThat(wrong).isEmpty();
+        assertThat(asked).isGreaterThan(40);
     }
 
     /** An author's draft is done on a device that has what it mends, without a case. */

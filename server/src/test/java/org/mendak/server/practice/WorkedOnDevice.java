@@ -28,6 +28,7 @@ final class WorkedOnDevice {
     private final long number;
     private final List<String> complaints = new ArrayList<>();
     private final List<String> tried = new ArrayList<>();
+    private final Set<String> asked = new HashSet<>();
     private final Map<String, String> captured = new LinkedHashMap<>();
     private int entries;
     private long attempt;
@@ -126,16 +127,37 @@ final class WorkedOnDevice {
         return false;
     }
 
-    /** The first fix of the plan that was not tried. */
+    /** The first fix of the plan that was not tried; what the plan asks before it is asked first. */
     private String next() {
         for (JsonNode p :
                 api.get("/api/cases/" + number + "/plan").expect(200).json().path("ordered")) {
             String key = p.path("key").asString();
+            if (p.path("kind").asString().equals("question") && asked.add(key)) {
+                ask(key);
+                return next();
+            }
             if (p.path("kind").asString().equals("fix") && !tried.contains(key)) {
                 return key;
             }
         }
         return null;
+    }
+
+    /** Whoever is at the device answers, as somebody would who sees it. */
+    private void ask(String fact) {
+        String answer = device.answer(fact).orElse("");
+        if (answer.isEmpty()) {
+            complain("the plan asks for " + fact + ", and nobody can say");
+        }
+        for (JsonNode q :
+                api.get("/api/cases/" + number + "/questions").expect(200).json()) {
+            if (q.path("sets").asString().equals(fact)
+                    && !q.path("choices").toString().contains('"' + answer + '"')) {
+                complain(q.path("text").asString() + " has no choice for " + answer);
+            }
+        }
+        api.post("/api/cases/" + number + "/facts", Map.of(fact, answer.isEmpty() ? "dont-know" : answer))
+                .expect(200);
     }
 
     private JsonNode filled() {
