@@ -34,6 +34,9 @@ const ask = (q: string, n: Narrowed, from: number, signal?: AbortSignal) =>
     }),
   );
 
+/** While cases are still being read there may be more. */
+const againWhileReading = (found?: { reading: number | null }) => (found?.reading == null ? false : 2_000);
+
 /** Everything that has these words, page by page. */
 export const findQuery = (q: string, n: Narrowed) =>
   infiniteQueryOptions({
@@ -47,8 +50,7 @@ export const findQuery = (q: string, n: Narrowed) =>
     enabled: q !== "",
     placeholderData: (before) => before,
     staleTime: 0,
-    // while the cases are still being read there may be more
-    refetchInterval: ({ state }) => (state.data?.pages[0]?.reading == null ? false : 2_000),
+    refetchInterval: ({ state }) => againWhileReading(state.data?.pages[0]),
   });
 
 /** The first few things that have these words. */
@@ -58,4 +60,5 @@ export const foundHereQuery = (q: string) =>
     queryFn: ({ signal }) => ask(q, EVERYTHING, 0, signal),
     enabled: q.length >= 2,
     staleTime: 0,
+    refetchInterval: ({ state }) => againWhileReading(state.data),
   });
