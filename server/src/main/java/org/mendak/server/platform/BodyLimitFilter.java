@@ -51,6 +51,8 @@ class BodyLimitFilter extends OncePerRequestFilter {
     /** Apart from those who sign in: who floods the one does not shut out the others. */
     private final Semaphore atTheDevice = new Semaphore(STRANGERS_AT_ONCE);
 
+    private final LastOfBody last = new LastOfBody();
+
     private final Semaphore pictures = new Semaphore(PICTURES_AT_ONCE);
 
     /** How many large bodies of each session or token are being read. */
@@ -68,10 +70,15 @@ class BodyLimitFilter extends OncePerRequestFilter {
             picture(q, r, chain);
         } else if (Strangers.answersAtTheDevice(q)) {
             stranger(q, r, chain, atTheDevice);
+            last.take(q, r);
         } else if (Strangers.is(q)) {
             stranger(q, r, chain, strangers);
+            last.take(q, r);
         } else {
             known(q, r, chain);
+            if (r.getStatus() == HttpStatus.UNAUTHORIZED.value()) {
+                last.take(q, r);
+            }
         }
     }
 

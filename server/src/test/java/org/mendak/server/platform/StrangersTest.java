@@ -1,12 +1,14 @@
 package org.mendak.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.Socket;
+import java.net.SocketTimeoutException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -64,14 +66,59 @@ class StrangersTest extends OnDesk {
     }
 
     @Test
-    void aSignInHasNoRoomForMegabytes() {
+    void aSignInHasNoRoomForMegabytes() throws IOException {
         Api stranger = Api.browser(app.address());
-        stranger.post("/api/session", Map.of("login", "x".repeat(6_000_000 - 200), "password", "y"))
+        // refused before a byte of it came, and then nobody waits for them
+        try (Socket s = line()) {
+            say(s, post("/api/session", stranger, 6_000_000));
+            assertThat(status(s)).isEqualTo(413);
+            assertThat(hungUp(s)).isTrue();
+        }
+        stranger.post("/api/session", Map.of("login", "x".repeat(40_000), "password", "y"))
                 .refused(413, String.valueOf(BodyLimitFilter.STRANGERS_BYTES));
         stranger.post("/api/welcome/x", Map.of("login", "x".repeat(20_000), "name", "n", "password", "y"))
                 .refused(413, "");
         stranger.post("/api/session", Map.of("login", "x".repeat(10_000), "password", "y"))
                 .refused(401, "do not belong together");
+    }
+
+    /** A line that is closed with bytes on their way is reset, and the answer is lost. */
+    @Test
+    void whatIsRefusedBeforeItCameIsReadAllTheSame() throws IOException {
+        Api stranger = Api.browser(app.address());
+        sentAfterTheAnswer("/api/session", stranger, 40_000, 413, "Nothing was stored");
+        // as by one whose session has ended meanwhile
+        sentAfterTheAnswer("/api/cases", stranger, 400_000, 401, "sign in");
+    }
+
+    private void sentAfterTheAnswer(String path, Api by, int length, int status, String said) throws IOException {
+        try (Socket s = line()) {
+            say(s, post(path, by, length));
+            assertThat(status(s)).isEqualTo(status);
+            InputStream in = s.getInputStream();
+            StringBuilder answer = new StringBuilder();
+            while (!answer.toString().contains(said)) {
+                int c = in.read();
+                assertThat(c).as("%s in %s", said, answer).isNotNegative();
+                answer.append((char) c);
+            }
+            s.setSoTimeout(500);
+            assertThatThrownBy(in::readAllBytes).as("the end").isInstanceOf(SocketTimeoutException.class);
+            s.setSoTimeout(20_000);
+            say(s, "x".repeat(length) + "GET /api/session HTTP/1.1\r\nHost: x\r\nConnection: close\r\n\r\n");
+            assertThat(in.readAllBytes()).as("ended when all has come").isNotNull();
+        }
+    }
+
+    private static String post(String path, Api by, int length) {
+        return "POST " + path + " HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nCookie: " + by.cookies()
+                + "\r\nX-XSRF-TOKEN: " + by.csrf() + "\r\nContent-Length: " + length + "\r\n\r\n";
+    }
+
+    /** Reads the rest of what is said; whether the other side ended it. */
+    private static boolean hungUp(Socket s) throws IOException {
+        return s.getInputStream().readAllBytes().length > 0
+                && s.getInputStream().read() < 0;
     }
 
     @Test

@@ -1,0 +1,62 @@
+package org.mendak.server.platform;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Duration;
+import java.util.concurrent.Semaphore;
+import org.springframework.http.HttpHeaders;
+
+/**
+ * What nobody wanted to read of a stranger's refused body. It is taken from the line all the same, if it is little and comes soon: a line that is closed
+ * with bytes on their way is reset, and whoever sent them may never see the answer (RFC 9112, 9.6). One whose session has ended is a stranger
+ * too, with what they typed.
+ */
+final class LastOfBody {
+
+    private static final int PIECE = 16 * 1024;
+
+    private static final long MOST = 1024 * 1024;
+
+    private static final Duration WITHIN = Duration.ofSeconds(5);
+
+    /** For so many at once, who hold a thread each: of others the line is closed. */
+    private static final int AT_ONCE = 16;
+
+    private final Semaphore waiting = new Semaphore(AT_ONCE);
+
+    /**
+     * Lets go of the answer, then reads what is left. Does nothing if the answer is no refusal, if what was sent waits for leave to be sent, or
+     * if more was announced than is taken.
+     */
+    void take(HttpServletRequest q, HttpServletResponse r) {
+        if (r.getStatus() < 400
+                || q.isAsyncStarted()
+                || q.getHeader(HttpHeaders.EXPECT) != null
+                || q.getContentLengthLong() > MOST
+                || !waiting.tryAcquire()) {
+            return;
+        }
+        try {
+            r.flushBuffer();
+            read(q);
+        } catch (IOException | IllegalStateException gone) {
+            // whoever sent it has hung up, or the web server has read it in its own way: nothing is left
+        } finally {
+            waiting.release();
+        }
+    }
+
+    private static void read(HttpServletRequest q) throws IOException {
+        long until = System.nanoTime() + WITHIN.toNanos();
+        InputStream in = q.getInputStream();
+        byte[] piece = new byte[PIECE];
+        long left = MOST;
+        int n;
+        do {
+            n = in.read(piece);
+            left -= n;
+        } while (n >= 0 && left > 0 && System.nanoTime() < until);
+    }
+}
