@@ -1,5 +1,6 @@
 package org.mendak.server.platform;
 
+import jakarta.servlet.ServletInputStream;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
@@ -39,8 +40,11 @@ final class LastOfBody {
             return;
         }
         try {
-            r.flushBuffer();
-            read(q);
+            ServletInputStream in = q.getInputStream();
+            if (!in.isFinished()) {
+                r.flushBuffer();
+                read(in);
+            }
         } catch (IOException | IllegalStateException gone) {
             // whoever sent it has hung up, or the web server has read it in its own way: nothing is left
         } finally {
@@ -48,9 +52,8 @@ final class LastOfBody {
         }
     }
 
-    private static void read(HttpServletRequest q) throws IOException {
+    private static void read(InputStream in) throws IOException {
         long until = System.nanoTime() + WITHIN.toNanos();
-        InputStream in = q.getInputStream();
         byte[] piece = new byte[PIECE];
         long left = MOST;
         int n;
