@@ -37,7 +37,9 @@ final class LoadPages {
         get("cases by letters", i -> "/api/cases?q=dev-77" + i);
         get("surges", i -> "/api/surges");
         get("find a device", i -> "/api/find?q=SK-dev-" + i * 13);
-        get("find words", i -> "/api/find?q=" + errors.said(i).replaceAll("[^a-zA-Z]+", "+"));
+        get(
+                "find words",
+                i -> "/api/find?q=" + errors.said(i % errors.hidden().size()).replaceAll("[^a-zA-Z]+", "+"));
         get("find what is common", i -> "/api/find?q=pier");
         get("known errors, by letters", i -> "/api/errors?q=pier+" + i);
         get("shelf", i -> "/api/errors?limit=50");
