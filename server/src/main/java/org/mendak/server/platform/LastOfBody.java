@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
 import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 
 /**
  * What nobody wanted to read of a stranger's refused body. It is taken from the line all the same, if it is little and comes soon: a line that is closed
@@ -28,11 +29,12 @@ final class LastOfBody {
     private final Semaphore waiting = new Semaphore(AT_ONCE);
 
     /**
-     * Lets go of the answer, then reads what is left. Does nothing if the answer is no refusal, if what was sent waits for leave to be sent, or
-     * if more was announced than is taken.
+     * Lets go of the answer, then reads what is left. Does nothing if the answer is no refusal or says that the body came too slowly, if what is
+     * sent waits for leave to be sent, or if more was announced than is taken.
      */
     void take(HttpServletRequest q, HttpServletResponse r) {
         if (r.getStatus() < 400
+                || r.getStatus() == HttpStatus.REQUEST_TIMEOUT.value()
                 || q.isAsyncStarted()
                 || q.getHeader(HttpHeaders.EXPECT) != null
                 || q.getContentLengthLong() > MOST

@@ -66,8 +66,8 @@ class WebServerConfig {
     }
 
     /**
-     * A body that a stranger sends where none is wanted is left unread and the line closed: reading it to its end, however slowly it
-     * comes, would hold a thread. What has come already is taken off the line, so that a small body does not break it.
+     * A body that a stranger sends where none is wanted, and that {@link LastOfBody} did not wait for, is left unread and the line closed: reading it
+     * to its end, however slowly it comes, would hold a thread. What has come already is taken off the line, so that a small body does not break it.
      */
     private static final class UnwantedBodies extends ValveBase {
 
